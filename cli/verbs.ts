@@ -1,0 +1,121 @@
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import {
+	AtmosphereInput,
+	AtmosphereOutput,
+	DescentInput,
+	DescentOutput,
+	flyByRobot,
+	gradeFlight,
+	ModesInput,
+	ModesOutput,
+	parse,
+	PILOTS,
+	solveAtmosphere,
+	solveDescent,
+	solveModes,
+	solveTrim,
+	solveTurn,
+	solveWindTriangle,
+	Standard,
+	TaskCard,
+	TECHNIQUES,
+	TrackJson,
+	trackFromJson,
+	trackToJson,
+	TrimInput,
+	TrimOutput,
+	TurnInput,
+	TurnOutput,
+	WindInput,
+	WindOutput,
+	type PilotId
+} from '@hanza/core';
+import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../data/index.js';
+
+export interface Verb {
+	what: string;
+	input: TSchema;
+	output: TSchema;
+	run(value: unknown): unknown;
+}
+
+function verb<I extends TSchema>(
+	what: string,
+	input: I,
+	output: TSchema,
+	solve: (value: Static<I>) => unknown
+): Verb {
+	return { what, input, output, run: (value) => solve(parse(input, value)) };
+}
+
+const closed = { additionalProperties: false } as const;
+const IdOr = <T extends TSchema>(schema: T) =>
+	Type.Unsafe<string | Static<T>>({ anyOf: [{ type: 'string' }, { type: 'object' }], description: `id or ${schema.$id ?? 'object'}` });
+
+const cardOf = (value: unknown): TaskCard =>
+	typeof value === 'string' ? cardShelf.get(value) : parse(TaskCard, value, '/exercise');
+const standardOf = (value: unknown): Standard =>
+	typeof value === 'string' ? standardShelf.get(value) : parse(Standard, value, '/standard');
+
+const FlyInput = Type.Object(
+	{
+		exercise: IdOr(TaskCard),
+		pilot: Type.Union((Object.keys(PILOTS) as PilotId[]).map((id) => Type.Literal(id))),
+		seed: Type.Integer({ minimum: 0, maximum: 4294967295 }),
+		rate: Type.Optional(
+			Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'times real time; left out: as fast as it goes' })
+		)
+	},
+	closed
+);
+const GradeInput = Type.Object({ track: TrackJson, exercise: IdOr(TaskCard), standard: IdOr(Standard) }, closed);
+const GradeOutput = Type.Object({
+	verdict: Type.String({ description: 'met, not met, not shown' }),
+	score: Type.Number({ description: '0 to 100' }),
+	phases: Type.Array(Type.Object({})),
+	faults: Type.Array(Type.Object({}))
+});
+
+/** Waits without burning the processor, for `fly` at a chosen rate. */
+function pause(seconds: number): void {
+	Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, seconds * 1000);
+}
+
+export const VERBS: Record<string, Verb> = {
+	wind: verb('wind triangle for a course', WindInput, WindOutput, solveWindTriangle),
+	atmosphere: verb('true airspeed and density altitude', AtmosphereInput, AtmosphereOutput, solveAtmosphere),
+	turn: verb('bank, radius and time of a level turn', TurnInput, TurnOutput, solveTurn),
+	descent: verb('rate and gradient of a descent', DescentInput, DescentOutput, solveDescent),
+	modes: verb('modes of motion of an aeroplane', ModesInput, ModesOutput, solveModes),
+	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>
+		solveTrim(aircraftShelf.get(aircraft), input)
+	),
+	fly: verb(
+		'a robot pilot flies a card',
+		FlyInput,
+		Type.Object({ track: TrackJson, grade: GradeOutput, simulatedSeconds: Type.Number(), wallSeconds: Type.Number() }),
+		({ exercise, pilot, seed, rate }) => {
+			const card = cardOf(exercise);
+			const started = performance.now();
+			const flight = flyByRobot(
+				card,
+				aircraftShelf.get(card.aircraft),
+				areaShelf.get(card.area),
+				TECHNIQUES[pilot as PilotId],
+				seed
+			);
+			const grade = gradeFlight(flight.track, card, standardShelf.all[0]!);
+			const spent = (performance.now() - started) / 1000;
+			if (rate !== undefined) pause(Math.max(0, flight.simulatedSeconds / rate - spent));
+			return {
+				track: trackToJson(flight.track),
+				grade,
+				simulatedSeconds: flight.simulatedSeconds,
+				wallSeconds: (performance.now() - started) / 1000
+			};
+		}
+	),
+	grade: verb('grades a recorded flight', GradeInput, GradeOutput, ({ track, exercise, standard }) =>
+		gradeFlight(trackFromJson(track), cardOf(exercise), standardOf(standard))
+	)
+};

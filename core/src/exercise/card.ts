@@ -1,0 +1,149 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { AltitudeFt, Direction, Identifier } from '../schema.js';
+import { Weather } from '../simulation/index.js';
+
+const closed = { additionalProperties: false } as const;
+const seconds = Type.Number({ minimum: 0, maximum: 7200, description: 's' });
+
+/** What a phase can ask for, and the channel of the recording that shows it. */
+export const TARGET_CHANNELS = {
+	altitudeFt: 'indicatedAltitudeFt',
+	airspeedKias: 'indicatedAirspeedKt',
+	headingDeg: 'indicatedHeadingDeg',
+	verticalSpeedFpm: 'verticalSpeedFpm',
+	bankDeg: 'bankDeg'
+} as const;
+export type TargetKind = keyof typeof TARGET_CHANNELS;
+export const TARGET_KINDS = Object.keys(TARGET_CHANNELS) as TargetKind[];
+
+export const EventChannel = Type.Union([
+	Type.Literal('indicatedAltitudeFt'),
+	Type.Literal('indicatedAirspeedKt'),
+	Type.Literal('indicatedHeadingDeg'),
+	Type.Literal('verticalSpeedFpm'),
+	Type.Literal('bankDeg'),
+	Type.Literal('pitchDeg')
+]);
+
+const heldSeconds = Type.Optional(Type.Number({ minimum: 0, maximum: 600, description: 's without a break' }));
+const Leaf = Type.Union([
+	Type.Object({ kind: Type.Literal('elapsed'), seconds }, { ...closed, description: 'since the phase began' }),
+	Type.Object({ kind: Type.Literal('above'), channel: EventChannel, value: Type.Number(), heldSeconds }, closed),
+	Type.Object({ kind: Type.Literal('below'), channel: EventChannel, value: Type.Number(), heldSeconds }, closed),
+	Type.Object(
+		{
+			kind: Type.Literal('within'),
+			channel: EventChannel,
+			value: Type.Number(),
+			tolerance: Type.Number({ exclusiveMinimum: 0 }),
+			heldSeconds
+		},
+		closed
+	)
+]);
+export type LeafEvent = Static<typeof Leaf>;
+export const PhaseEvent = Type.Union([
+	...Leaf.anyOf,
+	Type.Object({ kind: Type.Literal('all'), of: Type.Array(Leaf, { minItems: 1, maxItems: 6 }) }, closed),
+	Type.Object({ kind: Type.Literal('any'), of: Type.Array(Leaf, { minItems: 1, maxItems: 6 }) }, closed)
+]);
+export type PhaseEvent = Static<typeof PhaseEvent>;
+
+/** `hold`: keep it, after a time to settle. `reach`: be there when the phase ends. */
+const Target = (value: ReturnType<typeof Type.Number>) =>
+	Type.Object(
+		{
+			value,
+			mode: Type.Union([Type.Literal('hold'), Type.Literal('reach')]),
+			settleSeconds: Type.Optional(seconds),
+			tolerance: Type.Optional(
+				Type.Object(
+					{
+						above: Type.Number({ minimum: 0 }),
+						below: Type.Number({ minimum: 0 })
+					},
+					{ ...closed, description: 'in place of the standard’s' }
+				)
+			)
+		},
+		closed
+	);
+export interface PhaseTarget {
+	value: number;
+	mode: 'hold' | 'reach';
+	settleSeconds?: number;
+	tolerance?: { above: number; below: number };
+}
+
+export const ChangeKind = Type.Union([Type.Literal('pitch'), Type.Literal('power'), Type.Literal('bank')]);
+
+export const Phase = Type.Object(
+	{
+		id: Identifier,
+		name: Type.String({ minLength: 1, maxLength: 60 }),
+		instruction: Type.String({ maxLength: 300 }),
+		targets: Type.Object(
+			{
+				altitudeFt: Type.Optional(Target(AltitudeFt)),
+				airspeedKias: Type.Optional(Target(Type.Number({ minimum: 20, maximum: 400 }))),
+				headingDeg: Type.Optional(Target(Direction)),
+				verticalSpeedFpm: Type.Optional(Target(Type.Number({ minimum: -6000, maximum: 6000 }))),
+				bankDeg: Type.Optional(Target(Type.Number({ minimum: -75, maximum: 75 })))
+			},
+			closed
+		),
+		/** Without it the phase begins when the one before it ends. */
+		begin: Type.Optional(PhaseEvent),
+		end: PhaseEvent,
+		weight: Type.Number({ minimum: 0, maximum: 10 }),
+		/** Changes that belong together here, as pitch and power in a level-off. */
+		togetherAllowed: Type.Optional(Type.Array(ChangeKind, { uniqueItems: true }))
+	},
+	closed
+);
+export type Phase = Static<typeof Phase>;
+
+export const TaskCard = Type.Object(
+	{
+		format: Type.Literal('hanza-card'),
+		version: Type.Literal(1),
+		id: Identifier,
+		name: Type.String({ minLength: 1, maxLength: 80 }),
+		summary: Type.String({ maxLength: 400 }),
+		aircraft: Identifier,
+		area: Identifier,
+		start: Type.Object(
+			{
+				altitudeFt: Type.Number({ minimum: 200, maximum: 15000, description: 'ft' }),
+				headingDeg: Direction,
+				airspeedKias: Type.Number({ minimum: 40, maximum: 300, description: 'kt' }),
+				verticalSpeedFpm: Type.Number({ minimum: -2000, maximum: 2000 }),
+				flapsDeg: Type.Number({ minimum: 0, maximum: 60 })
+			},
+			closed
+		),
+		weather: Weather,
+		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
+		/** Configurations of the aircraft, by id, to know before flying. */
+		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),
+		phases: Type.Array(Phase, { minItems: 1, maxItems: 40 })
+	},
+	{ ...closed, $id: 'hanza-card' }
+);
+export type TaskCard = Static<typeof TaskCard>;
+
+/** The invented place a card is flown in. */
+export const Area = Type.Object(
+	{
+		format: Type.Literal('hanza-area'),
+		version: Type.Literal(1),
+		id: Identifier,
+		name: Type.String({ minLength: 1, maxLength: 80 }),
+		referenceLatitudeDeg: Type.Number({ minimum: -80, maximum: 80 }),
+		referenceLongitudeDeg: Type.Number({ minimum: -180, maximum: 180 }),
+		variationDeg: Type.Number({ minimum: -40, maximum: 40, description: 'east positive' }),
+		dipDeg: Type.Number({ minimum: -85, maximum: 85, description: 'north end down positive' })
+	},
+	{ ...closed, $id: 'hanza-area' }
+);
+export type Area = Static<typeof Area>;

@@ -1,0 +1,2 @@
+export * from './card.js';
+export * from './progress.js';

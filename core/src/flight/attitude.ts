@@ -1,0 +1,35 @@
+import { QW, QX, QY, QZ } from './dynamics.js';
+
+/** Heading, pitch and bank, radians. */
+export interface EulerAngles {
+	heading: number;
+	pitch: number;
+	bank: number;
+}
+
+/** Writes the quaternion for heading, pitch and bank (radians) into a state. */
+export function setAttitude(state: Float64Array, { heading, pitch, bank }: EulerAngles): void {
+	const ch = Math.cos(heading / 2);
+	const sh = Math.sin(heading / 2);
+	const cp = Math.cos(pitch / 2);
+	const sp = Math.sin(pitch / 2);
+	const cb = Math.cos(bank / 2);
+	const sb = Math.sin(bank / 2);
+	state[QW] = ch * cp * cb + sh * sp * sb;
+	state[QX] = ch * cp * sb - sh * sp * cb;
+	state[QY] = ch * sp * cb + sh * cp * sb;
+	state[QZ] = sh * cp * cb - ch * sp * sb;
+}
+
+/** Heading, pitch and bank (radians) of a state's quaternion. */
+export function attitudeOf(state: Float64Array): EulerAngles {
+	const w = state[QW]!;
+	const x = state[QX]!;
+	const y = state[QY]!;
+	const z = state[QZ]!;
+	return {
+		heading: Math.atan2(2 * (w * z + x * y), 1 - 2 * (y * y + z * z)),
+		pitch: Math.asin(Math.max(-1, Math.min(1, 2 * (w * y - z * x)))),
+		bank: Math.atan2(2 * (w * x + y * z), 1 - 2 * (x * x + y * y))
+	};
+}

@@ -1,0 +1,259 @@
+import { Matrix, solve } from 'ml-matrix';
+import { Type, type Static } from '@sinclair/typebox';
+import { METRES_PER_FT, MPS_PER_FPM, MPS_PER_KT, toDegrees, toRadians } from '../units/index.js';
+import { CannotError, InputError } from '../validation/index.js';
+import { Airplane } from './airplane.js';
+import type { Aircraft } from './aircraft.js';
+import { airAt, impactPressurePa, trueFromImpactMps } from './atmosphere.js';
+import { setAttitude } from './attitude.js';
+import {
+	DOWN,
+	EquationsOfMotion,
+	P,
+	Q,
+	R,
+	SHAFT,
+	STATE_LENGTH,
+	U,
+	V,
+	W,
+	type Environment
+} from './dynamics.js';
+import { stillAir } from './modes.js';
+import { radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
+
+export interface TrimCondition {
+	airspeedKcas: number;
+	verticalSpeedFpm: number;
+	altitudeFt: number;
+	flapsDeg: number;
+	bankDeg: number;
+	headingDeg: number;
+	seaLevelPressureHpa: number;
+	temperatureOffsetC: number;
+}
+
+/** A steady flight: the whole state with the controls that keep it. */
+export interface Trimmed {
+	state: Float64Array;
+	environment: Environment;
+	pitchDeg: number;
+	bankDeg: number;
+	angleOfAttackDeg: number;
+	sideslipDeg: number;
+	trueAirspeedKt: number;
+	turnRateDegPerSecond: number;
+	powerRpm: number;
+	throttle: number;
+	elevatorDeg: number;
+	aileronDeg: number;
+	rudderDeg: number;
+	flapsDeg: number;
+}
+
+export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0 } as const;
+
+/**
+ * Steady straight flight or a steady coordinated turn: seven unknowns (angle of attack, sideslip,
+ * three surfaces, shaft speed, turn rate) from six balanced accelerations and the ball in the
+ * middle, by Newton's method with differences.
+ * Source: B. L. Stevens and F. L. Lewis, Aircraft Control and Simulation, 2nd ed., 3.6 (rate-of-climb
+ * constraint 3.6-3).
+ * @throws CannotError when it would need more power, less than idle, more lift or more elevator than
+ * there is.
+ */
+export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Trimmed {
+	const airplane = new Airplane(aircraft);
+	const equations = new EquationsOfMotion(airplane);
+	const altitudeM = condition.altitudeFt * METRES_PER_FT;
+	const air = airAt(altitudeM, condition.seaLevelPressureHpa, condition.temperatureOffsetC);
+	const speed = trueFromImpactMps(
+		impactPressurePa(condition.airspeedKcas * MPS_PER_KT),
+		air.staticPa,
+		air.temperatureK
+	);
+	const sinGamma = (condition.verticalSpeedFpm * MPS_PER_FPM) / speed;
+	if (Math.abs(sinGamma) > 0.9) throw new CannotError('the flight path would be nearly vertical');
+	const environment = stillAir(air.densityKgM3);
+	const bank = toRadians(condition.bankDeg);
+	const heading = toRadians(condition.headingDeg);
+	airplane.surfaces.flapsDeg = condition.flapsDeg;
+
+	const state = new Float64Array(STATE_LENGTH);
+	const out = new Float64Array(STATE_LENGTH);
+	let pitch = 0;
+
+	const residual = (x: readonly number[]): number[] => {
+		const [alpha, beta, elevator, aileron, rudder, shaftHundreds, turnRate] = x as [
+			number,
+			number,
+			number,
+			number,
+			number,
+			number,
+			number
+		];
+		state[U] = speed * Math.cos(alpha) * Math.cos(beta);
+		state[V] = speed * Math.sin(beta);
+		state[W] = speed * Math.sin(alpha) * Math.cos(beta);
+		const a = Math.cos(alpha) * Math.cos(beta);
+		const b = Math.sin(bank) * Math.sin(beta) + Math.cos(bank) * Math.sin(alpha) * Math.cos(beta);
+		const under = a * a - sinGamma * sinGamma + b * b;
+		pitch = Math.atan2(a * b + sinGamma * Math.sqrt(Math.max(0, under)), a * a - sinGamma * sinGamma);
+		setAttitude(state, { heading, pitch, bank });
+		state[P] = -turnRate * Math.sin(pitch);
+		state[Q] = turnRate * Math.sin(bank) * Math.cos(pitch);
+		state[R] = turnRate * Math.cos(bank) * Math.cos(pitch);
+		state[SHAFT] = shaftHundreds * 100;
+		airplane.surfaces.elevatorDeg = toDegrees(elevator);
+		airplane.surfaces.aileronDeg = toDegrees(aileron);
+		airplane.surfaces.rudderDeg = toDegrees(rudder);
+		equations.derivative(state, environment, out);
+		return [out[U]!, out[V]!, out[W]!, out[P]!, out[Q]!, out[R]!, equations.specificForceY];
+	};
+
+	let x = [
+		toRadians(4),
+		0,
+		0,
+		0,
+		0,
+		rpmToRadPerSecond(aircraft.engine.ratedRpm * 0.8) / 100,
+		bank === 0 ? 0 : (9.80665 * Math.tan(bank)) / speed
+	];
+	let converged = false;
+	for (let iteration = 0; iteration < 60 && !converged; iteration++) {
+		const r0 = residual(x);
+		const jacobian = Matrix.zeros(7, 7);
+		for (let j = 0; j < 7; j++) {
+			const delta = 1e-6;
+			const up = x.slice();
+			const down = x.slice();
+			up[j]! += delta;
+			down[j]! -= delta;
+			const ru = residual(up);
+			const rd = residual(down);
+			for (let i = 0; i < 7; i++) jacobian.set(i, j, (ru[i]! - rd[i]!) / (2 * delta));
+		}
+		let change: number[];
+		try {
+			change = solve(jacobian, Matrix.columnVector(r0)).to1DArray();
+		} catch {
+			break;
+		}
+		// Steps are kept short so that the solution stays on the attached side of the stall.
+		const largest = Math.max(...change.map(Math.abs));
+		const factor = largest > 0.15 ? 0.15 / largest : 1;
+		x = x.map((value, i) => value - factor * change[i]!);
+		converged = largest < 1e-11;
+		if (!x.every(Number.isFinite)) break;
+	}
+	if (converged) residual(x);
+	if (!converged || Math.max(...residual(x).map(Math.abs)) > 1e-8 || x[0]! > toRadians(airplane.stallAlphaDeg))
+		throw new CannotError(
+			`${condition.airspeedKcas} kt is outside what the aircraft can fly steadily in this configuration (near or below the stall, or too steep)`
+		);
+	const { elevatorDeg, aileronDeg, rudderDeg } = airplane.surfaces;
+	const { elevator } = aircraft.controls;
+	if (elevatorDeg < elevator.minimumDeg || elevatorDeg > elevator.maximumDeg)
+		throw new CannotError('it would need more elevator than there is');
+	const shaft = state[SHAFT]!;
+	const torqueNm = (equations.propulsion.rollNm / aircraft.aerodynamics.power.torqueFactor) * -1;
+	const throttle = airplane.powerplant.throttleFor(torqueNm, shaft, air.densityKgM3);
+	if (throttle > 1 + 1e-9)
+		throw new CannotError('it would need more power than the engine gives at full throttle');
+	if (throttle < -1e-9) throw new CannotError('it would need less power than closed throttle gives');
+	state[DOWN] = -altitudeM;
+	return {
+		state: state.slice(),
+		environment,
+		pitchDeg: toDegrees(pitch),
+		bankDeg: condition.bankDeg,
+		angleOfAttackDeg: toDegrees(x[0]!),
+		sideslipDeg: toDegrees(x[1]!),
+		trueAirspeedKt: speed / MPS_PER_KT,
+		turnRateDegPerSecond: toDegrees(x[6]!),
+		powerRpm: radPerSecondToRpm(shaft),
+		throttle: Math.min(1, Math.max(0, throttle)),
+		elevatorDeg,
+		aileronDeg,
+		rudderDeg,
+		flapsDeg: condition.flapsDeg
+	};
+}
+
+/**
+ * The steady climb or descent at a given throttle and speed: vertical speed by bisection on the
+ * throttle that each rate needs.
+ */
+export function trimmedAtThrottle(
+	aircraft: Aircraft,
+	throttle: number,
+	condition: Omit<TrimCondition, 'verticalSpeedFpm'>
+): Trimmed & { verticalSpeedFpm: number } {
+	const needed = (verticalSpeedFpm: number): number => {
+		try {
+			return trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }).throttle - throttle;
+		} catch (error) {
+			if (!(error instanceof CannotError)) throw error;
+			// Too steep a climb has no power for it, too steep a descent not little enough.
+			return verticalSpeedFpm > -300 ? 1 : -1;
+		}
+	};
+	let low = -2500;
+	let high = 2500;
+	for (let i = 0; i < 40; i++) {
+		const middle = (low + high) / 2;
+		if (needed(middle) > 0) high = middle;
+		else low = middle;
+	}
+	// The side of the bisection on which the throttle suffices.
+	const verticalSpeedFpm = throttle >= 0.5 ? low : high;
+	return { ...trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }), verticalSpeedFpm };
+}
+
+/** Elevator trim wheel position, −1 to 1, that puts the elevator's neutral at an angle. */
+export const trimWheelFor = (aircraft: Aircraft, elevatorDeg: number): number =>
+	-elevatorDeg / aircraft.controls.trimRangeDeg;
+
+export const TrimInput = Type.Object(
+	{
+		aircraft: Type.String({ description: 'id of a shipped aircraft' }),
+		airspeedKias: Type.Number({ exclusiveMinimum: 0, maximum: 400, description: 'kt' }),
+		verticalSpeedFpm: Type.Number({ minimum: -6000, maximum: 6000, description: 'ft/min' }),
+		altitudeFt: Type.Number({ minimum: -1000, maximum: 25000, description: 'ft' }),
+		flapsDeg: Type.Optional(Type.Number({ minimum: 0, maximum: 60, description: 'degrees' })),
+		bankDeg: Type.Optional(Type.Number({ minimum: -75, maximum: 75, description: 'degrees, right positive' }))
+	},
+	{ additionalProperties: false }
+);
+export type TrimInput = Static<typeof TrimInput>;
+
+export const TrimOutput = Type.Object({
+	pitchDeg: Type.Number(),
+	angleOfAttackDeg: Type.Number(),
+	powerRpm: Type.Number({ description: '1/min' }),
+	throttle: Type.Number({ description: '0 to 1' }),
+	elevatorDeg: Type.Number({ description: 'trailing edge down positive' })
+});
+
+/**
+ * Pitch, power and elevator for a steady flight in still standard air. Indicated airspeed is taken
+ * as calibrated: the shipped trainer's position error is nil.
+ */
+export function solveTrim(aircraft: Aircraft, input: Omit<TrimInput, 'aircraft'>): Static<typeof TrimOutput> {
+	const flapsDeg = input.flapsDeg ?? 0;
+	const most = Math.max(...aircraft.controls.flapStepsDeg);
+	if (flapsDeg > most) throw new InputError('/flapsDeg', `must be a number from 0 to ${most}`);
+	const trimmed = trimmedFlight(aircraft, {
+		airspeedKcas: input.airspeedKias,
+		verticalSpeedFpm: input.verticalSpeedFpm,
+		altitudeFt: input.altitudeFt,
+		flapsDeg,
+		bankDeg: input.bankDeg ?? 0,
+		headingDeg: 0,
+		...standardDay
+	});
+	const { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg } = trimmed;
+	return { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg };
+}

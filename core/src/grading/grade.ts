@@ -1,0 +1,281 @@
+import { formatClock, formatHeading } from '../units/index.js';
+import {
+	cutPhases,
+	TARGET_CHANNELS,
+	TARGET_KINDS,
+	type PhaseTarget,
+	type TargetKind,
+	type TaskCard
+} from '../exercise/index.js';
+import type { ChannelName, Track } from '../simulation/index.js';
+import { findFaults, type Fault } from './faults.js';
+import { deviations, measure, overshoot, settleSeconds, type Limits, type Measures } from './measure.js';
+import type { Standard } from './standard.js';
+
+export type Verdict = 'met' | 'not met' | 'not shown';
+export type ItemVerdict = Verdict | 'not recorded';
+
+export interface GradedItem extends Partial<Measures> {
+	kind: TargetKind;
+	mode: PhaseTarget['mode'];
+	target: number;
+	limits: Limits;
+	/** Whether the verdict hangs on it. */
+	decisive: boolean;
+	limitsFrom: string;
+	verdict: ItemVerdict;
+	/** From the start of the phase; null when it never settled. */
+	settleSeconds?: number | null;
+	overshoot?: number;
+	/** Stretch that was graded. */
+	fromSeconds: number;
+	toSeconds: number;
+}
+
+export interface GradedPhase {
+	id: string;
+	name: string;
+	weight: number;
+	startSeconds: number | null;
+	endSeconds: number | null;
+	verdict: Verdict;
+	/** 0 to 100; 0 when not shown. */
+	score: number;
+	items: GradedItem[];
+}
+
+/** A sentence of the debrief, with the moment it speaks of. */
+export interface Statement {
+	atSeconds: number;
+	endSeconds: number;
+	tone: 'good' | 'mind' | 'fail';
+	text: string;
+	tryNext?: string;
+}
+
+export interface Grade {
+	standard: { id: string; name: string; edition: string; source: string };
+	verdict: Verdict;
+	/** 0 to 100. */
+	score: number;
+	scoreParts: { phases: number; faultDeduction: number };
+	/** Which items decided a verdict that is not "met". */
+	because: string[];
+	phases: GradedPhase[];
+	faults: Fault[];
+	statements: Statement[];
+	notRecorded: string[];
+	seconds: number;
+}
+
+const POINTS_PER_FAULT = 4;
+const MOST_FAULT_POINTS = 20;
+
+const ITEM_WORDS: Record<TargetKind, { name: string; unit: string; above: string; below: string }> = {
+	altitudeFt: { name: 'altitude', unit: 'ft', above: 'high', below: 'low' },
+	airspeedKias: { name: 'airspeed', unit: 'kt', above: 'fast', below: 'slow' },
+	headingDeg: { name: 'heading', unit: '°', above: 'right', below: 'left' },
+	verticalSpeedFpm: { name: 'vertical speed', unit: 'ft/min', above: 'above the rate', below: 'below the rate' },
+	bankDeg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left' }
+};
+
+/** The plain name of a target. */
+export const itemName = (kind: TargetKind): string => ITEM_WORDS[kind].name;
+
+/** A target as printed: heading in three figures, the rest with their unit. */
+export function formatTarget(kind: TargetKind, value: number): string {
+	if (kind === 'headingDeg') return formatHeading(value);
+	const { unit } = ITEM_WORDS[kind];
+	return unit === '°' ? `${value}°` : `${value} ${unit}`;
+}
+
+function sizeWords(kind: TargetKind, deviation: number): string {
+	const { unit, above, below } = ITEM_WORDS[kind];
+	const size = Math.round(Math.abs(deviation));
+	return `${size}${unit === '°' ? '°' : ' ' + unit} ${deviation > 0 ? above : below}`;
+}
+
+function channelFor(kind: TargetKind, track: Track): ChannelName | null {
+	const wanted = TARGET_CHANNELS[kind];
+	if (track.has(wanted)) return wanted;
+	// A flight without instruments in its recording is graded by what it has.
+	const instead: Partial<Record<TargetKind, ChannelName>> = { altitudeFt: 'altitudeFt', headingDeg: 'headingDeg' };
+	const other = instead[kind];
+	return other && track.has(other) ? other : null;
+}
+
+function gradeItem(
+	kind: TargetKind,
+	target: PhaseTarget,
+	track: Track,
+	standard: Standard,
+	span: { startSeconds: number; endSeconds: number; complete: boolean }
+): GradedItem {
+	const fromStandard = standard.items[kind];
+	const limits: Limits = target.tolerance ?? { above: fromStandard.above, below: fromStandard.below };
+	const base: GradedItem = {
+		kind,
+		mode: target.mode,
+		target: target.value,
+		limits,
+		decisive: target.tolerance ? true : fromStandard.decisive,
+		limitsFrom: target.tolerance ? 'the card' : (fromStandard.source ?? standard.name),
+		verdict: 'not shown',
+		fromSeconds: span.startSeconds,
+		toSeconds: span.endSeconds
+	};
+	const channel = channelFor(kind, track);
+	if (!channel) return { ...base, verdict: 'not recorded' };
+	const { rateHz } = track;
+	const from = Math.round(span.startSeconds * rateHz);
+	const to = Math.min(track.length, Math.round(span.endSeconds * rateHz) + 1);
+	const deviation = deviations(track.column(channel).subarray(from, to), target.value, kind === 'headingDeg');
+	if (deviation.length === 0) return base;
+	const settled = settleSeconds(deviation, limits, rateHz);
+	const shared = { ...base, settleSeconds: settled, overshoot: overshoot(deviation) };
+	if (target.mode === 'reach') {
+		if (!span.complete) return shared;
+		const last = deviation.subarray(deviation.length - 1);
+		const measured = measure(last, limits, span.endSeconds, rateHz);
+		return {
+			...shared,
+			...measured,
+			fromSeconds: span.endSeconds,
+			verdict: measured.inTolerancePercent === 100 ? 'met' : 'not met'
+		};
+	}
+	const skip = Math.min(deviation.length, Math.round((target.settleSeconds ?? 0) * rateHz));
+	const graded = deviation.subarray(skip);
+	// A phase shorter than its time to settle has nothing to grade.
+	if (graded.length === 0) return shared;
+	const fromSeconds = span.startSeconds + skip / rateHz;
+	const measured = measure(graded, limits, fromSeconds, rateHz);
+	const lasting = measured.excursions.some(
+		({ startSeconds, endSeconds }) => endSeconds - startSeconds > standard.excursionSeconds
+	);
+	const verdict = lasting ? 'not met' : span.complete ? 'met' : 'not shown';
+	return { ...shared, ...measured, fromSeconds, verdict };
+}
+
+/**
+ * Grades a recorded flight of a card against a standard. A target whose channel was not recorded
+ * is reported as such and neither met nor failed. See docs/grading.md for the score by hand.
+ */
+export function gradeFlight(track: Track, card: TaskCard, standard: Standard): Grade {
+	const times = cutPhases(card, track);
+	const notRecorded = new Set<string>();
+	const phases: GradedPhase[] = card.phases.map((phase, index) => {
+		const time = times.find((candidate) => candidate.phase === index);
+		const startSeconds = time?.startSeconds ?? null;
+		const endSeconds = time?.endSeconds ?? null;
+		const span = {
+			startSeconds: startSeconds ?? 0,
+			endSeconds: endSeconds ?? track.timeOf(Math.max(0, track.length - 1)),
+			complete: endSeconds !== null
+		};
+		const items = TARGET_KINDS.flatMap((kind) => {
+			const target = phase.targets[kind];
+			if (!target) return [];
+			if (startSeconds === null) {
+				const empty = gradeItem(kind, target, track, standard, { ...span, endSeconds: -1 });
+				return [empty];
+			}
+			return [gradeItem(kind, target, track, standard, span)];
+		});
+		for (const item of items) if (item.verdict === 'not recorded') notRecorded.add(itemName(item.kind));
+		const scored = items.filter((item) => item.score !== undefined);
+		const decisive = items.filter((item) => item.decisive && item.verdict !== 'not recorded');
+		const verdict: Verdict = decisive.some((item) => item.verdict === 'not met')
+			? 'not met'
+			: endSeconds === null || decisive.length === 0
+				? 'not shown'
+				: 'met';
+		const mean = scored.reduce((sum, item) => sum + item.score!, 0) / Math.max(1, scored.length);
+		return {
+			id: phase.id,
+			name: phase.name,
+			weight: phase.weight,
+			startSeconds,
+			endSeconds,
+			verdict,
+			// A phase that was not finished has not been shown: half a phase must not score as a whole one.
+			score: endSeconds === null ? 0 : mean,
+			items
+		};
+	});
+	const faults = findFaults(card, track, times);
+	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
+	const weighted = phases.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
+	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * faults.length);
+	const verdict: Verdict = phases.some((phase) => phase.verdict === 'not met')
+		? 'not met'
+		: phases.some((phase) => phase.verdict === 'not shown')
+			? 'not shown'
+			: 'met';
+	return {
+		standard: { id: standard.id, name: standard.name, edition: standard.edition, source: standard.source },
+		verdict,
+		score: Math.max(0, weighted - faultDeduction),
+		scoreParts: { phases: weighted, faultDeduction },
+		because: reasons(phases, verdict),
+		phases,
+		faults,
+		statements: statementsOf(phases, faults, standard),
+		notRecorded: [...notRecorded],
+		seconds: track.seconds
+	};
+}
+
+function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
+	if (verdict === 'met') return [];
+	if (verdict === 'not shown')
+		return phases.filter((phase) => phase.verdict === 'not shown').map((phase) => `${phase.name}: not flown to its end`);
+	return phases.flatMap((phase) =>
+		phase.items
+			.filter((item) => item.decisive && item.verdict === 'not met')
+			.map((item) => `${phase.name}: ${itemName(item.kind)} ${sizeWords(item.kind, item.worst!.deviation)}`)
+	);
+}
+
+/** The debrief in sentences, each tied to its moment: faults, lasting excursions, and what went well. */
+function statementsOf(phases: readonly GradedPhase[], faults: readonly Fault[], standard: Standard): Statement[] {
+	const statements: Statement[] = faults.map((fault) => ({
+		atSeconds: fault.startSeconds,
+		endSeconds: fault.endSeconds,
+		tone: 'mind',
+		text: fault.text,
+		tryNext: fault.tryNext
+	}));
+	for (const phase of phases)
+		for (const item of phase.items) {
+			if (item.mode === 'reach' && item.verdict === 'not met')
+				statements.push({
+					atSeconds: item.toSeconds,
+					endSeconds: item.toSeconds,
+					tone: item.decisive ? 'fail' : 'mind',
+					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)} of ${formatTarget(item.kind, item.target)}.`
+				});
+			if (item.mode !== 'hold') continue;
+			for (const excursion of item.excursions ?? []) {
+				const length = excursion.endSeconds - excursion.startSeconds;
+				if (length <= standard.excursionSeconds) continue;
+				statements.push({
+					atSeconds: excursion.startSeconds,
+					endSeconds: excursion.endSeconds,
+					tone: item.decisive ? 'fail' : 'mind',
+					text: `${phase.name}: ${itemName(item.kind)} outside the limit for ${Math.round(length)} s from ${formatClock(excursion.startSeconds)}, at worst ${sizeWords(item.kind, excursion.worst)}.`
+				});
+			}
+		}
+	const best = phases
+		.filter((phase) => phase.verdict === 'met' && phase.startSeconds !== null)
+		.sort((a, b) => b.score - a.score)[0];
+	if (best && best.score >= 80)
+		statements.push({
+			atSeconds: best.startSeconds!,
+			endSeconds: best.endSeconds!,
+			tone: 'good',
+			text: `${best.name} was your best phase: ${Math.round(best.score)} of 100.`
+		});
+	return statements.sort((a, b) => a.atSeconds - b.atSeconds);
+}

@@ -1,0 +1,4 @@
+export * from './faults.js';
+export * from './grade.js';
+export * from './measure.js';
+export * from './standard.js';

@@ -1,0 +1,2 @@
+export * from './fly.js';
+export * from './robot.js';

@@ -1,0 +1,23 @@
+import { Type, type Static } from '@sinclair/typebox';
+
+export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
+/** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */
+export type AssistLevel = Static<typeof AssistLevel>;
+
+/** What the pilot's hands and feet do, at one moment. */
+export interface ControlInputs {
+	/** −1 (forward) to 1 (back, nose up). */
+	elevator: number;
+	/** −1 (left) to 1 (right). */
+	aileron: number;
+	/** −1 (left) to 1 (right). */
+	rudder: number;
+	/** 0 (closed) to 1 (full). */
+	throttle: number;
+	/** −1 (nose down) to 1 (nose up). */
+	trim: number;
+	/** Chosen flap setting, degrees. */
+	flapsDeg: number;
+	/** Altimeter setting, hPa. */
+	altimeterSettingHpa: number;
+}

@@ -1,0 +1,289 @@
+import {
+	METRES_PER_FT,
+	METRES_PER_NM,
+	MPS_PER_FPM,
+	MPS_PER_KT,
+	GRAVITY_MPS2,
+	clamp,
+	normalizeDeg,
+	toDegrees
+} from '../units/index.js';
+import {
+	Airplane,
+	altimeterFt,
+	attitudeOf,
+	calibratedFromImpactMps,
+	DOWN,
+	EAST,
+	EquationsOfMotion,
+	impactFromTruePa,
+	Integrator,
+	NORTH,
+	P,
+	Q,
+	R,
+	SHAFT,
+	STATE_LENGTH,
+	U,
+	V,
+	W,
+	radPerSecondToRpm,
+	stillAir,
+	trimmedFlight,
+	trimWheelFor,
+	type Aircraft,
+	type Environment,
+	type Surfaces
+} from '../flight/index.js';
+import { updatePanel, type PanelReadings, type Sensed } from '../instruments/index.js';
+import { attitudeAssist, type AssistState } from './assist.js';
+import type { AssistLevel, ControlInputs } from './controls.js';
+import { Atmosphere, type Weather } from './weather.js';
+
+/** Simulation steps in a second. */
+export const STEPS_PER_SECOND = 120;
+export const STEP_SECONDS = 1 / STEPS_PER_SECOND;
+
+/** All that decides a flight besides what the pilot does. */
+export interface FlightSetup {
+	aircraft: Aircraft;
+	weather: Weather;
+	variationDeg: number;
+	start: { altitudeFt: number; headingDeg: number; airspeedKias: number; verticalSpeedFpm: number; flapsDeg: number };
+	assist: AssistLevel;
+}
+
+/** Everything that changes in flight; plain data, so it can be kept and gone back to. */
+export interface FlightSnapshot {
+	steps: number;
+	state: number[];
+	surfaces: Surfaces;
+	panel: PanelReadings;
+	assist: AssistState;
+	ended: FlightEnd | null;
+}
+
+export type FlightEnd = 'surface' | 'overstress';
+
+/** What one sample of the recording needs beside the panel. */
+export interface Truth {
+	northNm: number;
+	eastNm: number;
+	altitudeFt: number;
+	verticalSpeedFpm: number;
+	trueAirspeedKt: number;
+	calibratedAirspeedKt: number;
+	groundspeedKt: number;
+	trackDeg: number;
+	headingDeg: number;
+	pitchDeg: number;
+	bankDeg: number;
+	loadFactor: number;
+	angleOfAttackDeg: number;
+	turnRateDegPerSecond: number;
+	slipDeg: number;
+	rpm: number;
+}
+
+/**
+ * One flight: the aeroplane in its air with its instruments, advanced by fixed steps from control
+ * inputs alone. The same setup and inputs give the same flight bit for bit.
+ */
+export class Flight {
+	readonly airplane: Airplane;
+	private readonly equations: EquationsOfMotion;
+	private readonly integrator: Integrator;
+	private readonly atmosphere: Atmosphere;
+	private readonly environment: Environment = stillAir(1.225);
+	private readonly rates = new Float64Array(STATE_LENGTH);
+	readonly state: Float64Array;
+	readonly panel: PanelReadings;
+	readonly initialControls: ControlInputs;
+	private assistState: AssistState;
+	steps = 0;
+	ended: FlightEnd | null = null;
+
+	constructor(readonly setup: FlightSetup) {
+		const { aircraft, weather, start, variationDeg } = setup;
+		this.airplane = new Airplane(aircraft);
+		this.equations = new EquationsOfMotion(this.airplane);
+		this.integrator = new Integrator(this.equations);
+		this.atmosphere = new Atmosphere(weather, variationDeg);
+		const trimmed = trimmedFlight(aircraft, {
+			airspeedKcas: start.airspeedKias,
+			verticalSpeedFpm: start.verticalSpeedFpm,
+			altitudeFt: start.altitudeFt,
+			flapsDeg: start.flapsDeg,
+			bankDeg: 0,
+			headingDeg: start.headingDeg + variationDeg,
+			seaLevelPressureHpa: weather.seaLevelPressureHpa,
+			temperatureOffsetC: weather.temperatureOffsetC
+		});
+		this.state = trimmed.state;
+		Object.assign(this.airplane.surfaces, {
+			elevatorDeg: trimmed.elevatorDeg,
+			aileronDeg: trimmed.aileronDeg,
+			rudderDeg: trimmed.rudderDeg,
+			flapsDeg: start.flapsDeg,
+			throttle: trimmed.throttle
+		});
+		// The trim was found in still air: carry the wind along.
+		this.atmosphere.fill(start.altitudeFt * METRES_PER_FT, this.environment);
+		this.addWindToVelocity();
+		this.assistState = { pitchDeg: trimmed.pitchDeg, bankDeg: 0, elevatorIntegral: 0, rudderIntegral: 0 };
+		this.initialControls = {
+			elevator: 0,
+			aileron: 0,
+			rudder: 0,
+			throttle: trimmed.throttle,
+			trim: clamp(trimWheelFor(aircraft, trimmed.elevatorDeg), -1, 1),
+			flapsDeg: start.flapsDeg,
+			altimeterSettingHpa: weather.seaLevelPressureHpa
+		};
+		this.panel = this.sense(this.initialControls.altimeterSettingHpa);
+	}
+
+	private addWindToVelocity(): void {
+		const { windNorthMps, windEastMps } = this.environment;
+		if (windNorthMps === 0 && windEastMps === 0) return;
+		const [w, x, y, z] = [this.state[6]!, this.state[7]!, this.state[8]!, this.state[9]!];
+		this.state[U] = this.state[U]! + (w * w + x * x - y * y - z * z) * windNorthMps + 2 * (x * y + w * z) * windEastMps;
+		this.state[V] = this.state[V]! + 2 * (x * y - w * z) * windNorthMps + (w * w - x * x + y * y - z * z) * windEastMps;
+		this.state[W] = this.state[W]! + 2 * (x * z + w * y) * windNorthMps + 2 * (y * z - w * x) * windEastMps;
+	}
+
+	get timeSeconds(): number {
+		return this.steps / STEPS_PER_SECOND;
+	}
+
+	/** Advances by one step of 1/120 s. Does nothing once the flight has ended. */
+	step(inputs: ControlInputs): void {
+		if (this.ended) return;
+		this.moveSurfaces(inputs);
+		this.atmosphere.fill(-this.state[DOWN]!, this.environment);
+		this.integrator.step(this.state, this.environment, STEP_SECONDS);
+		this.steps++;
+		updatePanel(this.panel, this.sense(inputs.altimeterSettingHpa), STEP_SECONDS);
+		if (this.state[DOWN]! >= 0) this.ended = 'surface';
+		else if (Math.abs(this.equations.specificForceZ) > 8 * GRAVITY_MPS2) this.ended = 'overstress';
+	}
+
+	private moveSurfaces(inputs: ControlInputs): void {
+		const { controls } = this.setup.aircraft;
+		const { surfaces } = this.airplane;
+		let { elevator, aileron, rudder } = inputs;
+		if (this.setup.assist === 'attitude') {
+			const attitude = attitudeOf(this.state);
+			const { air } = this.equations;
+			({ elevator, aileron, rudder } = attitudeAssist(
+				this.assistState,
+				inputs,
+				{
+					pitchDeg: toDegrees(attitude.pitch),
+					bankDeg: toDegrees(attitude.bank),
+					rollDegPerSecond: toDegrees(this.state[P]!),
+					pitchDegPerSecond: toDegrees(this.state[Q]!),
+					slipDeg: this.panel.ballDeg,
+					calibratedKt: air.trueAirspeedMps / MPS_PER_KT
+				},
+				STEP_SECONDS
+			));
+		}
+		const neutralDeg = -inputs.trim * controls.trimRangeDeg;
+		const elevatorDeg =
+			neutralDeg +
+			(elevator > 0 ? elevator * controls.elevator.minimumDeg : -elevator * controls.elevator.maximumDeg);
+		surfaces.elevatorDeg = approach(surfaces.elevatorDeg, elevatorDeg, controls.elevator);
+		surfaces.aileronDeg = approach(surfaces.aileronDeg, aileron * controls.aileron.maximumDeg, controls.aileron);
+		surfaces.rudderDeg = approach(surfaces.rudderDeg, -rudder * controls.rudder.maximumDeg, controls.rudder);
+		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
+		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);
+		surfaces.throttle = clamp(inputs.throttle, 0, 1);
+	}
+
+	/** What the sensors feel now; as panel readings without lag. */
+	private sense(altimeterSettingHpa: number): Sensed {
+		const truth = this.truth();
+		const air = this.atmosphere.air(-this.state[DOWN]!);
+		return {
+			airspeedKias: truth.calibratedAirspeedKt,
+			altimeterFt: altimeterFt(air.staticPa, altimeterSettingHpa),
+			verticalSpeedFpm: truth.verticalSpeedFpm,
+			pitchDeg: truth.pitchDeg,
+			bankDeg: truth.bankDeg,
+			headingDeg: truth.headingDeg,
+			turnRateDegPerSecond: truth.turnRateDegPerSecond,
+			ballDeg: truth.slipDeg,
+			rpm: truth.rpm
+		};
+	}
+
+	/** The true state of the flight, magnetic directions. */
+	truth(): Truth {
+		const { state, equations, environment, rates } = this;
+		equations.derivative(state, environment, rates);
+		const attitude = attitudeOf(state);
+		const { air } = equations;
+		const outside = this.atmosphere.air(-state[DOWN]!);
+		const calibrated = calibratedFromImpactMps(
+			impactFromTruePa(air.trueAirspeedMps, outside.staticPa, outside.temperatureK)
+		);
+		const north = rates[NORTH]!;
+		const east = rates[EAST]!;
+		const headingRate =
+			(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank)) / Math.cos(attitude.pitch);
+		return {
+			northNm: state[NORTH]! / METRES_PER_NM,
+			eastNm: state[EAST]! / METRES_PER_NM,
+			altitudeFt: -state[DOWN]! / METRES_PER_FT,
+			verticalSpeedFpm: -rates[DOWN]! / MPS_PER_FPM,
+			trueAirspeedKt: air.trueAirspeedMps / MPS_PER_KT,
+			calibratedAirspeedKt: calibrated / MPS_PER_KT,
+			groundspeedKt: Math.hypot(north, east) / MPS_PER_KT,
+			trackDeg: normalizeDeg(toDegrees(Math.atan2(east, north)) - this.setup.variationDeg),
+			headingDeg: normalizeDeg(toDegrees(attitude.heading) - this.setup.variationDeg),
+			pitchDeg: toDegrees(attitude.pitch),
+			bankDeg: toDegrees(attitude.bank),
+			loadFactor: -equations.specificForceZ / GRAVITY_MPS2,
+			angleOfAttackDeg: toDegrees(air.alpha),
+			turnRateDegPerSecond: toDegrees(headingRate),
+			slipDeg: toDegrees(Math.atan2(-equations.specificForceY, Math.max(1, -equations.specificForceZ))),
+			rpm: radPerSecondToRpm(state[SHAFT]!)
+		};
+	}
+
+	get surfaces(): Readonly<Surfaces> {
+		return this.airplane.surfaces;
+	}
+
+	/** Plain copy of everything that changes. */
+	snapshot(): FlightSnapshot {
+		return {
+			steps: this.steps,
+			state: Array.from(this.state),
+			surfaces: { ...this.airplane.surfaces },
+			panel: { ...this.panel },
+			assist: { ...this.assistState },
+			ended: this.ended
+		};
+	}
+
+	/** Goes to a moment kept by `snapshot` of a flight with the same setup. */
+	restore(snapshot: FlightSnapshot): void {
+		this.steps = snapshot.steps;
+		this.state.set(snapshot.state);
+		Object.assign(this.airplane.surfaces, snapshot.surfaces);
+		Object.assign(this.panel, snapshot.panel);
+		this.assistState = { ...snapshot.assist };
+		this.ended = snapshot.ended;
+	}
+}
+
+function approach(
+	nowDeg: number,
+	wantedDeg: number,
+	limits: { minimumDeg: number; maximumDeg: number; rateDegPerSecond: number }
+): number {
+	const most = limits.rateDegPerSecond * STEP_SECONDS;
+	return nowDeg + clamp(clamp(wantedDeg, limits.minimumDeg, limits.maximumDeg) - nowDeg, -most, most);
+}

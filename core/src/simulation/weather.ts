@@ -1,0 +1,69 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { METRES_PER_FT, MPS_PER_KT, toRadians } from '../units/index.js';
+import { airAt, type Environment } from '../flight/index.js';
+import { AltitudeFt, Direction, Speed } from '../schema.js';
+
+export const WindLayer = Type.Object(
+	{
+		altitudeFt: AltitudeFt,
+		fromDeg: Type.Number({ ...Direction, description: 'magnetic, where it blows from' }),
+		speedKt: Speed
+	},
+	{ additionalProperties: false }
+);
+
+export const Weather = Type.Object(
+	{
+		seaLevelPressureHpa: Type.Number({ minimum: 940, maximum: 1060, description: 'hPa' }),
+		temperatureOffsetC: Type.Number({ minimum: -40, maximum: 40, description: '°C from standard' }),
+		windLayers: Type.Array(WindLayer, { maxItems: 12 })
+	},
+	{ additionalProperties: false }
+);
+export type Weather = Static<typeof Weather>;
+
+/** Wind and air by altitude. Between layers the wind vector is interpolated; beyond them it is constant. */
+export class Atmosphere {
+	private readonly layers: { altitudeM: number; northMps: number; eastMps: number }[];
+
+	/** @param variationDeg east positive: true = magnetic + variation. */
+	constructor(
+		private readonly weather: Weather,
+		variationDeg: number
+	) {
+		this.layers = weather.windLayers
+			.map(({ altitudeFt, fromDeg, speedKt }) => {
+				const towards = toRadians(fromDeg + variationDeg + 180);
+				return {
+					altitudeM: altitudeFt * METRES_PER_FT,
+					northMps: speedKt * MPS_PER_KT * Math.cos(towards),
+					eastMps: speedKt * MPS_PER_KT * Math.sin(towards)
+				};
+			})
+			.sort((a, b) => a.altitudeM - b.altitudeM);
+	}
+
+	/** Fills wind and density for an altitude, m; leaves the gusts as they are. */
+	fill(altitudeM: number, out: Environment): void {
+		const { layers } = this;
+		out.densityKgM3 = this.air(altitudeM).densityKgM3;
+		out.windDownMps = 0;
+		if (layers.length === 0) {
+			out.windNorthMps = 0;
+			out.windEastMps = 0;
+			return;
+		}
+		let above = 0;
+		while (above < layers.length && layers[above]!.altitudeM < altitudeM) above++;
+		const high = layers[Math.min(above, layers.length - 1)]!;
+		const low = layers[Math.max(0, above - 1)]!;
+		const span = high.altitudeM - low.altitudeM;
+		const share = span > 0 ? (altitudeM - low.altitudeM) / span : 0;
+		out.windNorthMps = low.northMps + share * (high.northMps - low.northMps);
+		out.windEastMps = low.eastMps + share * (high.eastMps - low.eastMps);
+	}
+
+	air(altitudeM: number) {
+		return airAt(altitudeM, this.weather.seaLevelPressureHpa, this.weather.temperatureOffsetC);
+	}
+}

@@ -1,0 +1,4 @@
+export * from './angles.js';
+export * from './clamp.js';
+export * from './constants.js';
+export * from './text.js';

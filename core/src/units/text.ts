@@ -1,0 +1,13 @@
+import { normalizeDeg } from './angles.js';
+
+/** A heading as it is spoken and printed: three figures, 360 for north. */
+export function formatHeading(deg: number): string {
+	const whole = Math.round(normalizeDeg(deg)) % 360;
+	return String(whole === 0 ? 360 : whole).padStart(3, '0');
+}
+
+/** Seconds as m:ss. */
+export function formatClock(seconds: number): string {
+	const whole = Math.max(0, Math.round(seconds));
+	return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

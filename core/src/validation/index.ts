@@ -1,0 +1,2 @@
+export * from './errors.js';
+export * from './parse.js';

@@ -1,0 +1,31 @@
+// One way to turn a TypeScript entry into a file that Node runs.
+import { build } from 'esbuild';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+/**
+ * @param {string} entry path from the project's root
+ * @param {string} outfile path from the project's root
+ * @param {import('esbuild').BuildOptions} [more]
+ */
+export function bundle(entry, outfile, more = {}) {
+	return build({
+		absWorkingDir: root,
+		entryPoints: [join(root, entry)],
+		outfile: join(root, outfile),
+		bundle: true,
+		platform: 'node',
+		format: 'esm',
+		target: 'node20',
+		logLevel: 'warning',
+		tsconfigRaw: {},
+		alias: { $data: join(root, 'data') },
+		// Packages written for CommonJS ask for these inside an ES module.
+		banner: {
+			js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);"
+		},
+		...more
+	});
+}
