@@ -1,6 +1,5 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { Type, type Static } from '@sinclair/typebox';
-import { GRAVITY_MPS2 } from '../units/index.js';
 import { CannotError } from '../validation/index.js';
 import { attitudeOf, setAttitude } from './attitude.js';
 import {
@@ -8,6 +7,7 @@ import {
 	P,
 	Q,
 	R,
+	SHAFT,
 	STATE_LENGTH,
 	U,
 	V,
@@ -87,7 +87,7 @@ export type ModesOutput = Static<typeof ModesOutput>;
 type OscillatingPair = Static<typeof Pair>;
 
 /** The force model of an aeroplane known only by its derivatives at one flight condition. */
-class LinearModel implements ForceModel {
+export class LinearModel implements ForceModel {
 	readonly massKg: number;
 	readonly wingAreaM2: number;
 	readonly spanM: number;
@@ -201,9 +201,16 @@ function asPair(roots: Root[]): OscillatingPair {
 	};
 }
 
+/** With the shaft's speed among the coordinates its lag is a fifth root: the fastest real one. */
+function withoutLag(roots: Root[]): Root[] {
+	if (roots.length === 4) return roots;
+	const lag = roots.filter((root) => root.imag === 0).sort((a, b) => a.real - b.real)[0];
+	return roots.filter((root) => root !== lag);
+}
+
 /** Sorts the roots of straight flight into the modes that pilots know. */
 export function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
-	const pitchRoots = rootsOf(longitudinal).sort((a, b) => sizeOf(a) - sizeOf(b));
+	const pitchRoots = withoutLag(rootsOf(longitudinal)).sort((a, b) => sizeOf(a) - sizeOf(b));
 	const sideRoots = rootsOf(lateral);
 	const oscillating = sideRoots.filter((root) => root.imag !== 0);
 	let reals = sideRoots.filter((root) => root.imag === 0).sort((a, b) => a.real - b.real);
@@ -249,14 +256,14 @@ export function solveModes({ aircraft, trueAirspeedMps, airDensityKgM3 }: ModesI
 	);
 }
 
-/** Modes about any trimmed straight state of a full model, shaft speed held. */
+/** Modes about any trimmed straight state of a full model, with the shaft's speed free. */
 export function modesAbout(
 	equations: EquationsOfMotion,
 	state: Float64Array,
 	environment: Environment
 ): ModesOutput {
 	return nameModes(
-		linearise(equations, state, environment, LONGITUDINAL),
+		linearise(equations, state, environment, [...LONGITUDINAL, SHAFT]),
 		linearise(equations, state, environment, LATERAL)
 	);
 }
@@ -272,5 +279,3 @@ export const stillAir = (densityKgM3: number): Environment => ({
 	densityKgM3
 });
 
-/** Weight in newtons. */
-export const weightN = (massKg: number): number => massKg * GRAVITY_MPS2;

@@ -109,7 +109,7 @@ function gradeItem(
 	target: PhaseTarget,
 	track: Track,
 	standard: Standard,
-	span: { startSeconds: number; endSeconds: number; complete: boolean }
+	span: { startSeconds: number; endSeconds: number; complete: boolean; begun: boolean }
 ): GradedItem {
 	const fromStandard = standard.items[kind];
 	const limits: Limits = target.tolerance ?? { above: fromStandard.above, below: fromStandard.below };
@@ -126,6 +126,7 @@ function gradeItem(
 	};
 	const channel = channelFor(kind, track);
 	if (!channel) return { ...base, verdict: 'not recorded' };
+	if (!span.begun) return base;
 	const { rateHz } = track;
 	const from = Math.round(span.startSeconds * rateHz);
 	const to = Math.min(track.length, Math.round(span.endSeconds * rateHz) + 1);
@@ -171,16 +172,12 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 		const span = {
 			startSeconds: startSeconds ?? 0,
 			endSeconds: endSeconds ?? track.timeOf(Math.max(0, track.length - 1)),
-			complete: endSeconds !== null
+			complete: endSeconds !== null,
+			begun: startSeconds !== null
 		};
 		const items = TARGET_KINDS.flatMap((kind) => {
 			const target = phase.targets[kind];
-			if (!target) return [];
-			if (startSeconds === null) {
-				const empty = gradeItem(kind, target, track, standard, { ...span, endSeconds: -1 });
-				return [empty];
-			}
-			return [gradeItem(kind, target, track, standard, span)];
+			return target ? [gradeItem(kind, target, track, standard, span)] : [];
 		});
 		for (const item of items) if (item.verdict === 'not recorded') notRecorded.add(itemName(item.kind));
 		const scored = items.filter((item) => item.score !== undefined);

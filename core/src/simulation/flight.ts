@@ -174,7 +174,6 @@ export class Flight {
 		let { elevator, aileron, rudder } = inputs;
 		if (this.setup.assist === 'attitude') {
 			const attitude = attitudeOf(this.state);
-			const { air } = this.equations;
 			({ elevator, aileron, rudder } = attitudeAssist(
 				this.assistState,
 				inputs,
@@ -184,7 +183,7 @@ export class Flight {
 					rollDegPerSecond: toDegrees(this.state[P]!),
 					pitchDegPerSecond: toDegrees(this.state[Q]!),
 					slipDeg: this.panel.ballDeg,
-					calibratedKt: air.trueAirspeedMps / MPS_PER_KT
+					calibratedKt: this.panel.airspeedKias
 				},
 				STEP_SECONDS
 			));
@@ -221,6 +220,7 @@ export class Flight {
 	/** The true state of the flight, magnetic directions. */
 	truth(): Truth {
 		const { state, equations, environment, rates } = this;
+		this.atmosphere.fill(-state[DOWN]!, environment);
 		equations.derivative(state, environment, rates);
 		const attitude = attitudeOf(state);
 		const { air } = equations;
