@@ -3,4 +3,5 @@ export * from './controls.js';
 export * from './flight.js';
 export * from './random.js';
 export * from './recording.js';
+export * from './resume.js';
 export * from './weather.js';

@@ -1,0 +1,68 @@
+import { spawnSync } from 'node:child_process';
+import { beforeAll, describe, expect, it } from 'vitest';
+
+const run = (args: string[], input = '') =>
+	spawnSync(process.execPath, ['cli/hanza.mjs', ...args], { input, encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 });
+
+describe('the command line', () => {
+	beforeAll(() => {
+		// The first start may build it.
+		run(['help']);
+	}, 60_000);
+
+	it('answers one object with one object', () => {
+		const { stdout, status } = run(['descent'], '{"groundspeedKt":90,"angleDeg":3}');
+		expect(status).toBe(0);
+		expect(JSON.parse(stdout).verticalSpeedFpm).toBeCloseTo(-477.65, 2);
+		expect(stdout.trim().split('\n')).toHaveLength(1);
+	});
+
+	it('refuses bad input in one line on standard error, with the place and what is allowed, exit 2', () => {
+		const { stdout, stderr, status } = run(
+			['wind'],
+			'{"courseDeg":0,"trueAirspeedKt":100,"windFromDeg":90,"windSpeedKt":301}'
+		);
+		expect(status).toBe(2);
+		expect(stdout).toBe('');
+		expect(stderr).toBe('hanza wind: /windSpeedKt must be a number from 0 to 300\n');
+	});
+
+	it('goes on after a bad line and exits 1', () => {
+		const good = '{"distanceNm":6,"fromFt":3000,"toFt":1000,"groundspeedKt":90}';
+		const { stdout, status } = run(['descent', '--lines'], `${good}\nnot json\n{"groundspeedKt":90,"x":1}\n${good}\n`);
+		const lines = stdout.trim().split('\n').map((line) => JSON.parse(line));
+		expect(lines.map((line) => Object.keys(line).includes('error'))).toEqual([false, true, true, false]);
+		expect(lines[2].error).toBe('/x is not a known key');
+		expect(status).toBe(1);
+	});
+
+	it('helps: lists the verbs, and shows a verb’s schema with its units', () => {
+		expect(run(['help']).stdout).toMatch(/\n {2}wind +wind triangle/);
+		const { input } = JSON.parse(run(['help', 'turn']).stdout);
+		expect(input.properties.rateDegPerSecond.description).toBe('°/s');
+		expect(run(['help', 'sail']).status).toBe(2);
+		expect(run(['sail']).stderr).toMatch(/no verb "sail"; there are wind, /);
+	});
+
+	it('flies and grades: what fly returns can be graded again with the same result', () => {
+		const flown = JSON.parse(run(['fly'], '{"exercise":"approach-descent","pilot":"hasty","seed":5}').stdout);
+		expect(flown.simulatedSeconds).toBeGreaterThan(200);
+		expect(flown.grade.verdict).toBe('not met');
+		const graded = JSON.parse(
+			run(['grade'], JSON.stringify({ track: flown.track, exercise: 'approach-descent', standard: 'us-instrument' })).stdout
+		);
+		expect(graded.score).toBeCloseTo(flown.grade.score, 6);
+		expect(graded.faults.map((fault: { kind: string }) => fault.kind)).toEqual(
+			flown.grade.faults.map((fault: { kind: string }) => fault.kind)
+		);
+	});
+
+	it('trims the shipped aircraft, and says what there is when asked for another', () => {
+		const ask = (aircraft: string) =>
+			run(['trim'], JSON.stringify({ aircraft, airspeedKias: 90, verticalSpeedFpm: -500, altitudeFt: 2500 }));
+		const { powerRpm, pitchDeg } = JSON.parse(ask('ferrin-160').stdout);
+		expect(powerRpm).toBeGreaterThan(1600);
+		expect(pitchDeg).toBeLessThan(0);
+		expect(ask('glider').stderr).toMatch(/no aircraft "glider": there is ferrin-160/);
+	});
+});

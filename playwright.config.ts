@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+	testDir: 'e2e',
+	timeout: 90_000,
+	expect: { timeout: 15_000 },
+	workers: 2,
+	fullyParallel: false,
+	forbidOnly: !!process.env.CI,
+	reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
+	use: {
+		baseURL: process.env.HANZA_URL,
+		viewport: { width: 1280, height: 800 },
+		launchOptions: {
+			executablePath: '/usr/bin/chromium',
+			args: [
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-quic',
+				'--no-first-run',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync'
+			]
+		}
+	}
+});

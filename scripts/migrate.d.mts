@@ -1,0 +1,3 @@
+import type { Knex } from 'knex';
+export const migrations: Knex.MigratorConfig;
+export function migrate(url: string): Promise<void>;

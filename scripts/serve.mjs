@@ -1,0 +1,87 @@
+// Database and built application together, for the demo, the tests and the benches.
+import { fork, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './bundle.mjs';
+import { migrate } from './migrate.mjs';
+import { startPostgres } from './postgres.mjs';
+
+const BUILT_FROM = ['core/src', 'data', 'src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'];
+
+function hashOf(path, hash) {
+	const full = join(root, path);
+	if (!existsSync(full)) return;
+	const entries = readdirSync(full, { withFileTypes: true, recursive: false });
+	for (const entry of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
+		const inner = join(path, entry.name);
+		if (entry.isDirectory()) hashOf(inner, hash);
+		else hash.update(inner).update(readFileSync(join(root, inner)));
+	}
+}
+
+/** Builds the application when its sources are not those of the last build. */
+export function buildIfStale() {
+	const hash = createHash('sha256');
+	for (const path of BUILT_FROM)
+		if (/\.\w+$/.test(path)) hash.update(readFileSync(join(root, path)));
+		else hashOf(path, hash);
+	const digest = hash.digest('hex');
+	const stamp = join(root, '.hanza/built');
+	if (existsSync(join(root, 'build/handler.js')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return;
+	console.log('Building the application');
+	const built = spawnSync(join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
+		cwd: root,
+		encoding: 'utf8'
+	});
+	if (built.status !== 0) throw new Error(`The build failed:\n${built.stdout}${built.stderr}`);
+	mkdirSync(join(root, '.hanza'), { recursive: true });
+	writeFileSync(stamp, digest);
+}
+
+/** Loads the demo's people and flights into a database that has none. */
+export function loadDemo(url) {
+	const done = spawnSync(process.execPath, ['scripts/run-ts.mjs', 'db/seed.ts'], {
+		cwd: root,
+		encoding: 'utf8',
+		env: { ...process.env, DATABASE_URL: url }
+	});
+	if (done.status !== 0) throw new Error(`The demo data could not be loaded:\n${done.stderr}`);
+}
+
+/** @returns {Promise<{ port: number, stop: () => Promise<void> }>} */
+export function startApplication(url, { port = 0, demo = true } = {}) {
+	return new Promise((resolve, reject) => {
+		const child = fork(join(root, 'scripts/server.mjs'), {
+			cwd: root,
+			env: { ...process.env, DATABASE_URL: url, PORT: String(port), HANZA_DEMO: demo ? '1' : '0', NODE_ENV: 'production' },
+			// Its own group, so that Ctrl-C is handled once, by the script that started it.
+			detached: true
+		});
+		const ended = new Promise((done) => child.once('exit', done));
+		child.once('exit', (code) => reject(new Error(`The server ended with code ${code}.`)));
+		child.once('message', ({ listening }) =>
+			resolve({
+				port: listening,
+				ended,
+				stop: async () => {
+					child.kill('SIGTERM');
+					await ended;
+				}
+			})
+		);
+	});
+}
+
+/** A database with the demo in it, made anew, for tests and benches. */
+export async function freshDemo(name) {
+	const postgres = await startPostgres({ folder: join(root, `.hanza/${name}`), fresh: true, durable: false });
+	try {
+		await migrate(postgres.url);
+		loadDemo(postgres.url);
+	} catch (error) {
+		await postgres.stop();
+		throw error;
+	}
+	return postgres;
+}

@@ -1,0 +1,95 @@
+// Runs every check and ends with one line: N passed, N failed.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './bundle.mjs';
+import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
+import { startPostgres } from './postgres.mjs';
+
+const bin = (name) => join(root, 'node_modules/.bin', name);
+const results = join(root, 'test-results');
+let passed = 0;
+let failed = 0;
+
+function run(title, command, args, env = {}) {
+	const started = Date.now();
+	console.log(`\n== ${title}`);
+	const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+	console.log(`== ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`);
+	return status === 0;
+}
+
+function check(title, command, args) {
+	if (run(title, command, args)) passed++;
+	else failed++;
+}
+
+/** Counts of a runner's own report; a runner that fell over before writing one counts as one failure. */
+function count(ok, file, read) {
+	try {
+		const { good, bad } = read(JSON.parse(readFileSync(file, 'utf8')));
+		passed += good;
+		failed += bad;
+		if (!ok && bad === 0) failed++;
+		if (good + bad === 0) failed++;
+	} catch {
+		failed++;
+	}
+}
+
+const vitestCounts = (report) => ({ good: report.numPassedTests, bad: report.numFailedTests });
+const playwrightCounts = ({ stats }) => ({ good: stats.expected, bad: stats.unexpected + stats.flaky });
+
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+
+check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+run('generated types', bin('svelte-kit'), ['sync']);
+check('lint', bin('eslint'), ['--max-warnings', '0', '.']);
+check('types', bin('svelte-check'), ['--tsconfig', './tsconfig.json', '--threshold', 'warning', '--fail-on-warnings', '--output', 'human']);
+
+const unit = join(results, 'unit.json');
+count(
+	run('unit tests', bin('vitest'), ['run', '--project', 'unit', '--reporter=dot', '--reporter=json', `--outputFile.json=${unit}`]),
+	unit,
+	vitestCounts
+);
+
+const empty = await startPostgres({ folder: join(root, '.hanza/test-data'), fresh: true, durable: false });
+try {
+	const data = join(results, 'database.json');
+	count(
+		run('data-access tests', bin('vitest'), ['run', '--project', 'database', '--reporter=dot', '--reporter=json', `--outputFile.json=${data}`], {
+			DATABASE_URL: empty.url
+		}),
+		data,
+		vitestCounts
+	);
+} finally {
+	await empty.stop();
+}
+
+let postgres;
+let application;
+try {
+	buildIfStale();
+	postgres = await freshDemo('test-e2e');
+	application = await startApplication(postgres.url);
+	count(
+		run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
+			HANZA_URL: `http://127.0.0.1:${application.port}`,
+			DATABASE_URL: postgres.url
+		}),
+		join(results, 'e2e.json'),
+		playwrightCounts
+	);
+} catch (error) {
+	console.error(error.message);
+	failed++;
+} finally {
+	await application?.stop();
+	await postgres?.stop();
+}
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);

@@ -1,0 +1,25 @@
+import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { HanzaError } from '@hanza/core';
+import pino from 'pino';
+import { database } from '$lib/server/db.js';
+import { personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
+
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+
+export const handle: Handle = async ({ event, resolve }) => {
+	const token = event.cookies.get(SESSION_COOKIE);
+	event.locals.person = token ? ((await personOfToken(database(), token)) ?? null) : null;
+	const response = await resolve(event);
+	response.headers.set('X-Content-Type-Options', 'nosniff');
+	response.headers.set('X-Frame-Options', 'DENY');
+	response.headers.set('Referrer-Policy', 'same-origin');
+	return response;
+};
+
+export const handleError: HandleServerError = ({ error, event, status }) => {
+	if (status === 404) return { message: 'There is nothing here, or it is not yours.' };
+	// Only the name and code: a message of the database may carry what somebody entered.
+	const { name, code } = error as { name?: string; code?: string };
+	log.error({ route: event.route.id, name, code, message: error instanceof HanzaError ? error.message : undefined });
+	return { message: 'Something went wrong on our side. What you entered or flew is kept; try again.' };
+};

@@ -1,0 +1,85 @@
+import { signedDeg, TARGET_CHANNELS, type ChannelName, type Grade, type TargetKind, type Track } from '@hanza/core';
+
+/** One chart of a debrief: a channel, and the target that it is graded by, if any. */
+export interface ChartSpec {
+	id: string;
+	title: string;
+	unit: string;
+	channel: ChannelName;
+	target: TargetKind | null;
+	decimals: number;
+	/** The axis shows at least this much, so that a quiet trace does not look wild. */
+	leastSpan: number;
+}
+
+export const CHARTS: ChartSpec[] = [
+	{ id: 'altitude', title: 'Altitude', unit: 'ft', channel: TARGET_CHANNELS.altitudeFt, target: 'altitudeFt', decimals: 0, leastSpan: 400 },
+	{ id: 'airspeed', title: 'Airspeed', unit: 'kt', channel: TARGET_CHANNELS.airspeedKias, target: 'airspeedKias', decimals: 0, leastSpan: 40 },
+	{ id: 'vertical', title: 'Vertical speed', unit: 'ft/min', channel: 'verticalSpeedFpm', target: 'verticalSpeedFpm', decimals: 0, leastSpan: 800 },
+	{ id: 'heading', title: 'Heading', unit: '°', channel: TARGET_CHANNELS.headingDeg, target: 'headingDeg', decimals: 0, leastSpan: 40 },
+	{ id: 'power', title: 'Power', unit: 'rpm', channel: 'rpm', target: null, decimals: 0, leastSpan: 600 }
+];
+
+export interface Point {
+	x: number;
+	y: number;
+}
+export interface Band {
+	x: number;
+	y: [number, number] | null;
+}
+
+/** Most points of a trace on a chart: more than a screen has columns for is only slower. */
+const MOST_POINTS = 700;
+
+/** Every so many samples, so that a trace has no more than `MOST_POINTS`. */
+export const strideFor = (length: number): number => Math.max(1, Math.ceil(length / MOST_POINTS));
+
+/**
+ * A channel as points. Headings are unrolled about the first target, so that a trace through north
+ * does not jump across the chart.
+ */
+export function traceOf(track: Track, spec: ChartSpec, about: number): Point[] {
+	if (!track.has(spec.channel)) return [];
+	const column = track.column(spec.channel);
+	const stride = strideFor(track.length);
+	const points: Point[] = [];
+	for (let i = 0; i < column.length; i += stride) {
+		const value = spec.target === 'headingDeg' ? about + signedDeg(column[i]! - about) : column[i]!;
+		points.push({ x: track.timeOf(i), y: Number(value.toFixed(2)) });
+	}
+	return points;
+}
+
+/** The tolerance band of a target over the flight; nothing where no phase asks for it. */
+export function bandOf(grade: Grade, kind: TargetKind): Band[] {
+	const points: Band[] = [];
+	for (const phase of grade.phases) {
+		const item = phase.items.find((candidate) => candidate.kind === kind);
+		if (!item || phase.startSeconds === null || item.mode !== 'hold' || item.score === undefined) continue;
+		const low = item.target - item.limits.below;
+		const high = item.target + item.limits.above;
+		if (points.length > 0) points.push({ x: item.fromSeconds, y: null });
+		points.push({ x: item.fromSeconds, y: [low, high] }, { x: item.toSeconds, y: [low, high] });
+	}
+	return points;
+}
+
+/** Stretches outside the limits, for marking. */
+export const excursionsOf = (grade: Grade, kind: TargetKind): { from: number; to: number }[] =>
+	grade.phases.flatMap((phase) =>
+		phase.items
+			.filter((item) => item.kind === kind && item.mode === 'hold')
+			.flatMap((item) => (item.excursions ?? []).map(({ startSeconds, endSeconds }) => ({ from: startSeconds, to: endSeconds })))
+	);
+
+/** Axis limits on round numbers that take in the values, at least `leastSpan` apart. */
+export function niceAxis(low: number, high: number, leastSpan: number): { min: number; max: number; tickAmount: number } {
+	const spare = Math.max(0.04 * (high - low), (leastSpan - (high - low)) / 2, 0);
+	const rough = (high - low + 2 * spare) / 4;
+	const power = 10 ** Math.floor(Math.log10(rough));
+	const step = [1, 2, 5, 10].map((factor) => factor * power).find((candidate) => candidate >= rough)!;
+	const min = Math.floor((low - spare) / step) * step;
+	const max = Math.ceil((high + spare) / step) * step;
+	return { min, max, tickAmount: Math.round((max - min) / step) };
+}

@@ -1,0 +1,35 @@
+<script lang="ts">
+	import Dial from './Dial.svelte';
+	import { place, steps } from './geometry.js';
+
+	const { altimeterFt, settingHpa }: { altimeterFt: number; settingHpa: number } = $props();
+	// One turn of the needle is a thousand feet; the counter carries the thousands.
+	const needle = $derived((altimeterFt / 1000) * 360);
+	const rounded = $derived(Math.round(altimeterFt / 20) * 20);
+	const thousands = $derived(Math.trunc(rounded / 1000));
+	const rest = $derived(String(Math.abs(rounded % 1000)).padStart(3, '0'));
+	const inches = $derived((settingHpa / 33.8639).toFixed(2));
+</script>
+
+<Dial label={`Altimeter ${Math.round(altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}>
+	{#each steps(0, 980, 20) as value (value)}
+		{@const major = value % 100 === 0}
+		{@const a = place((value / 1000) * 360, 92)}
+		{@const b = place((value / 1000) * 360, major ? 79 : 86)}
+		<line x1={a.x} y1={a.y} x2={b.x} y2={b.y} class={major ? 'tick' : 'minor'} />
+		{#if major}
+			{@const t = place((value / 1000) * 360, 68)}
+			<text x={t.x} y={t.y} font-size="15">{value / 100}</text>
+		{/if}
+	{/each}
+	<rect x="62" y="86" width="76" height="28" rx="3" fill="#000" stroke="#4a5157" />
+	<text x="82" y="101" font-size="20">{rounded < 0 && thousands === 0 ? '−0' : thousands}</text>
+	<text x="114" y="101.5" font-size="17">{rest}</text>
+	<text x="100" y="123" font-size="9" style="fill:#a9aeb1">ALTITUDE FT</text>
+	<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
+	<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
+	<text x="100" y="151" font-size="9" style="fill:#a9aeb1">{inches} inHg</text>
+	<g transform="rotate({needle} 100 100)">
+		<path class="needle" d="M97.6 80 L98.8 30 L100 12 L101.2 30 L102.4 80 Z" />
+	</g>
+</Dial>

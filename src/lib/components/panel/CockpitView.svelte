@@ -1,0 +1,241 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { ACTIONS, KEYMAP, keyName } from '$lib/flight/keymap.js';
+	import { Cockpit, type CockpitData } from '$lib/flight/cockpit.svelte.js';
+	import { beginAttempt } from '$lib/flight/begin.js';
+	import BasicT from './BasicT.svelte';
+	import ClockDial from './ClockDial.svelte';
+	import Lever from './Lever.svelte';
+	import TachometerDial from './TachometerDial.svelte';
+	import TargetStrip from './TargetStrip.svelte';
+	import YokePad from './YokePad.svelte';
+
+	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
+	let cockpit = $state.raw<Cockpit | null>(null);
+
+	onMount(() => {
+		const opened = new Cockpit(data);
+		cockpit = opened;
+		return () => opened.close();
+	});
+
+	function keyDown(event: KeyboardEvent): void {
+		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
+		const onButton = event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
+		if (onButton) return;
+		if (cockpit.keyDown(event.code, event.repeat)) event.preventDefault();
+	}
+
+	async function finish(): Promise<void> {
+		const outcome = await cockpit?.leave(cockpit.cardDone ? 'finished' : 'interrupted');
+		if (outcome) await goto(outcome === 'kept' ? `/debrief/${data.id}` : '/home', { replaceState: true });
+	}
+
+	async function restart(): Promise<void> {
+		if (!cockpit || !data.assignmentId) return;
+		if ((await cockpit.leave('interrupted')) === null) return;
+		const id = await beginAttempt(data.assignmentId, data.assist);
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
+		else cockpit.problem = 'The server could not be reached. Try again in a moment.';
+	}
+
+	const ENDS = {
+		surface: 'The aircraft met the surface.',
+		overstress: 'The aircraft was loaded beyond its limit.'
+	} as const;
+	const keysOf = (action: string) =>
+		Object.entries(KEYMAP)
+			.filter(([, wanted]) => wanted === action)
+			.map(([code]) => keyName(code))
+			.join(', ');
+</script>
+
+<svelte:window onkeydown={keyDown} onkeyup={(event) => cockpit?.keyUp(event.code)} onblur={() => cockpit?.releaseKeys()} />
+
+<div class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden" data-status={cockpit?.status ?? 'loading'} data-testid="cockpit">
+	{#if cockpit?.frame && cockpit.inputs}
+		{@const { frame, inputs } = cockpit}
+		<header class="flex items-center border-b border-[#33393e]">
+			<div class="min-w-0 grow">
+				<TargetStrip card={data.card} phase={frame.phase} phaseSeconds={frame.phaseSeconds} shown={cockpit.targetsShown} />
+			</div>
+			<div class="flex shrink-0 items-center gap-2 px-4">
+				<button class="knob" onclick={() => cockpit?.toggleFreeze()} disabled={!['flying', 'frozen'].includes(cockpit.status)}>
+					{cockpit.status === 'flying' ? 'Freeze' : frame.timeSeconds === 0 ? 'Begin' : 'Fly on'}
+				</button>
+				{#if data.assignmentId}<button class="knob" onclick={restart} disabled={cockpit.status === 'leaving'}>Restart</button>{/if}
+				<button class="knob" onclick={finish} disabled={cockpit.status === 'leaving'}>
+					{cockpit.cardDone ? 'Finish' : 'Break off'}
+				</button>
+			</div>
+		</header>
+
+		<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3">
+			<BasicT panel={frame.panel} aircraft={data.aircraft} settingHpa={inputs.altimeterSettingHpa} />
+			<div class="grid min-h-0 grid-rows-[11.5rem_11.5rem_minmax(0,1fr)] gap-2">
+				<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+				<ClockDial
+					timeSeconds={frame.timeSeconds}
+					stopwatchSeconds={cockpit.stopwatch ? cockpit.stopwatchSeconds : null}
+					onpress={() => cockpit?.pressStopwatch()}
+				/>
+				<div class="flex flex-col justify-end gap-2 text-sm">
+					<div class="flex items-center justify-between">
+						<span class="text-[#a9aeb1]">Flap</span>
+						<button class="knob small" aria-label="Flap up a step" onclick={() => cockpit?.stepFlaps(-1)}>up</button>
+						<span data-testid="flap">{Math.round(frame.flapsDeg)}°</span>
+						<button class="knob small" aria-label="Flap down a step" onclick={() => cockpit?.stepFlaps(1)}>down</button>
+					</div>
+					<div class="flex items-center justify-between">
+						<span class="text-[#a9aeb1]">Setting</span>
+						<button class="knob small" aria-label="Altimeter setting down" onclick={() => cockpit?.turnSetting(-1)}>−</button>
+						<span>{inputs.altimeterSettingHpa.toFixed(1)}</span>
+						<button class="knob small" aria-label="Altimeter setting up" onclick={() => cockpit?.turnSetting(1)}>+</button>
+					</div>
+				</div>
+			</div>
+			<div class="grid min-h-0 grid-rows-[minmax(0,1fr)_10rem_auto] gap-2">
+				<div class="grid min-h-0 grid-cols-2">
+					<Lever
+						label="Throttle"
+						value={inputs.throttle}
+						min={0}
+						max={1}
+						step={0.005}
+						text={`${Math.round(inputs.throttle * 100)} %`}
+						oninput={(throttle) => cockpit?.control({ throttle })}
+					/>
+					<Lever
+						label="Trim"
+						value={inputs.trim}
+						min={-1}
+						max={1}
+						step={0.005}
+						text={`${inputs.trim >= 0 ? 'up' : 'dn'} ${Math.abs(inputs.trim * 10).toFixed(1)}`}
+						oninput={(trim) => cockpit?.control({ trim })}
+					/>
+				</div>
+				<YokePad
+					elevator={inputs.elevator}
+					aileron={inputs.aileron}
+					onhold={(held) => cockpit?.holdStick(held)}
+					onmove={(stick) => cockpit?.control(stick)}
+				/>
+				<input
+					type="range"
+					tabindex="-1"
+					min="-1"
+					max="1"
+					step="0.02"
+					value={inputs.rudder}
+					aria-label="Rudder"
+					class="w-full accent-[#d9d6cd]"
+					oninput={(event) => cockpit?.control({ rudder: event.currentTarget.valueAsNumber })}
+					onpointerup={() => cockpit?.control({ rudder: 0 })}
+				/>
+			</div>
+		</div>
+
+		<footer class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]">
+			<span>
+				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>/</kbd> keys · <kbd>Space</kbd> freezes
+			</span>
+			<span role="status" data-testid="upload">
+				{#if cockpit.upload === 'offline'}
+					<span class="text-[#f0b64a]">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
+				{:else}Recording is kept{/if}
+			</span>
+			<span>Practice only: not an approved device, not for navigation.</span>
+		</footer>
+
+		{#if cockpit.problem}
+			<p class="note" role="alert">{cockpit.problem} <button class="knob small" onclick={() => (cockpit!.problem = null)}>Close</button></p>
+		{:else if cockpit.end}
+			<div class="note" role="alert">
+				<p class="text-lg">{ENDS[cockpit.end]}</p>
+				<p class="mt-3 flex gap-2"><button class="knob" onclick={finish}>See the debrief</button></p>
+			</div>
+		{:else if cockpit.status === 'frozen'}
+			<div class="note" data-testid="frozen">
+				<p class="text-lg">
+					{frame.timeSeconds === 0 ? 'Ready.' : cockpit.freezeReason === 'slept' ? 'Frozen: the page was asleep.' : 'Frozen.'}
+				</p>
+				<p class="mt-1 text-sm text-[#cfd2d3]">
+					<kbd>Space</kbd> {frame.timeSeconds === 0 ? 'begins' : 'flies on'}. Arrow keys or the yoke fly, <kbd>W</kbd>
+					<kbd>S</kbd> power, <kbd>E</kbd> <kbd>D</kbd> trim.
+				</p>
+			</div>
+		{:else if cockpit.cardDone && cockpit.status === 'flying'}
+			<div class="note low"><button class="knob" onclick={finish}>Finish and debrief</button></div>
+		{/if}
+
+		{#if cockpit.helpShown}
+			<div class="help" role="dialog" aria-label="Keys">
+				<h2 class="mb-2 text-lg">Keys</h2>
+				<dl class="grid grid-cols-[5rem_1fr_5rem_1fr] gap-x-4 gap-y-1.5">
+					{#each Object.entries(ACTIONS) as [action, what] (action)}
+						<dt><kbd>{keysOf(action)}</kbd></dt>
+						<dd>{what}</dd>
+					{/each}
+				</dl>
+				<button class="knob mt-4" onclick={() => (cockpit!.helpShown = false)}>Close</button>
+			</div>
+		{/if}
+	{:else}
+		<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>
+	{/if}
+</div>
+
+<style>
+	.panel {
+		position: relative;
+		background: #0e1012;
+		color: #eceae4;
+		font-family: var(--font-panel);
+		color-scheme: dark;
+	}
+	.knob {
+		border: 1px solid #4a5157;
+		border-radius: 6px;
+		background: #1b1f23;
+		padding: 0.35rem 0.8rem;
+		cursor: pointer;
+	}
+	.knob:hover:not(:disabled) {
+		border-color: #7fd1c7;
+	}
+	.knob:disabled {
+		opacity: 0.45;
+	}
+	.knob.small {
+		padding: 0.1rem 0.5rem;
+		font-size: 0.8rem;
+	}
+	kbd {
+		font-family: var(--font-mono);
+		border: 1px solid #4a5157;
+		border-radius: 4px;
+		padding: 0 0.3rem;
+	}
+	.note,
+	.help {
+		position: absolute;
+		left: 50%;
+		top: 50%;
+		transform: translate(-50%, -50%);
+		background: #1b1f23f2;
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		padding: 1rem 1.4rem;
+		max-width: 44rem;
+		text-align: center;
+	}
+	.note {
+		top: 4.9rem;
+		transform: translateX(-50%);
+	}
+	.help {
+		text-align: left;
+	}
+</style>

@@ -1,0 +1,33 @@
+/** A place on a dial: 0° at the top, clockwise, about the middle of a 200 × 200 drawing. */
+export function place(angleDeg: number, radius: number): { x: number; y: number } {
+	const angle = (angleDeg * Math.PI) / 180;
+	return { x: 100 + radius * Math.sin(angle), y: 100 - radius * Math.cos(angle) };
+}
+
+/** Path of an arc on a dial from one angle clockwise to another. */
+export function arc(fromDeg: number, toDeg: number, radius: number): string {
+	const a = place(fromDeg, radius);
+	const b = place(toDeg, radius);
+	const large = toDeg - fromDeg > 180 ? 1 : 0;
+	return `M${a.x.toFixed(2)} ${a.y.toFixed(2)}A${radius} ${radius} 0 ${large} 1 ${b.x.toFixed(2)} ${b.y.toFixed(2)}`;
+}
+
+/** A straight scale bent round a dial. */
+export interface Scale {
+	from: number;
+	to: number;
+	fromDeg: number;
+	toDeg: number;
+}
+
+/** Angle of a value, kept on the scale: a needle rests at its stop. */
+export function angleOn({ from, to, fromDeg, toDeg }: Scale, value: number): number {
+	const share = (Math.min(Math.max(value, Math.min(from, to)), Math.max(from, to)) - from) / (to - from);
+	return fromDeg + share * (toDeg - fromDeg);
+}
+
+/** Values from one to another in steps, ends included. */
+export function steps(from: number, to: number, by: number): number[] {
+	const count = Math.round((to - from) / by);
+	return Array.from({ length: count + 1 }, (_, i) => from + i * by);
+}

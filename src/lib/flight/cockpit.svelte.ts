@@ -1,0 +1,261 @@
+import type { Aircraft, Area, AssistLevel, ControlInputs, FlightEnd, ResumeState, TaskCard } from '@hanza/core';
+import type { Frame, FreezeReason, FromFlight, ToFlight } from '$lib/workers/messages.js';
+import { moveByKeys, stepFlaps } from './hands.js';
+import { KEYMAP, type Action } from './keymap.js';
+import { Uploader, type UploadState } from './uploader.js';
+
+export interface CockpitData {
+	id: string;
+	card: TaskCard;
+	assist: AssistLevel;
+	resume: ResumeState | null;
+	nextSeq: number;
+	aircraft: Aircraft;
+	area: Area;
+}
+
+export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'ended' | 'leaving';
+
+const HECTOPASCAL_STEP = 0.5;
+
+/** The cockpit's state: the flight worker, the hands, and the way to the server. */
+export class Cockpit {
+	frame = $state.raw<Frame | null>(null);
+	inputs = $state.raw<ControlInputs | null>(null);
+	status = $state<CockpitStatus>('loading');
+	freezeReason = $state<FreezeReason>('asked');
+	end = $state<FlightEnd | null>(null);
+	/** All phases of the card have been flown. */
+	cardDone = $state(false);
+	upload = $state<UploadState>('sent');
+	waiting = $state(0);
+	targetsShown = $state(true);
+	helpShown = $state(false);
+	/** Flight time at which the stopwatch began and stopped. */
+	stopwatch = $state<{ from: number; to: number | null } | null>(null);
+	problem = $state<string | null>(null);
+
+	private readonly worker: Worker;
+	private readonly uploader: Uploader;
+	private readonly held = new Set<Action>();
+	private pointerHasStick = false;
+	private lastHands = 0;
+	private picture = 0;
+	private flushed: (() => void) | null = null;
+
+	constructor(readonly data: CockpitData) {
+		this.worker = new Worker(new URL('../workers/flight.worker.ts', import.meta.url), { type: 'module' });
+		this.worker.onmessage = ({ data: message }: MessageEvent<FromFlight>) => this.hear(message);
+		this.uploader = new Uploader(data.id, (state, waiting) => {
+			this.upload = state;
+			this.waiting = waiting;
+		});
+		void this.load();
+		const hands = (now: number) => {
+			this.moveHands(now);
+			this.picture = requestAnimationFrame(hands);
+		};
+		this.picture = requestAnimationFrame(hands);
+	}
+
+	private tell(message: ToFlight): void {
+		this.worker.postMessage(message);
+	}
+
+	/** Loads the flight; one that was begun before is taken up from what the server has. */
+	private async load(): Promise<void> {
+		const { data } = this;
+		try {
+			await this.uploader.open();
+			// What was on the shelf may have moved the server on since the page was made.
+			const resume = data.resume || data.nextSeq > 0 ? await this.whereItWas() : null;
+			const { card, aircraft, area, assist } = $state.snapshot(data) as CockpitData;
+			this.tell({
+				type: 'load',
+				card,
+				aircraft,
+				area,
+				assist,
+				nextSeq: resume?.nextSeq ?? 0,
+				resume: resume && { state: resume.state, recorded: resume.recorded }
+			});
+		} catch {
+			this.problem = 'The flight could not be loaded. Check the connection and reload the page; nothing is lost.';
+		}
+	}
+
+	private async whereItWas(): Promise<{ state: ResumeState; recorded: ArrayBuffer; nextSeq: number } | null> {
+		const [state, recording] = await Promise.all([
+			fetch(`/api/attempts/${this.data.id}/state`),
+			fetch(`/api/attempts/${this.data.id}/recording`)
+		]);
+		if (!state.ok || !recording.ok) throw new Error('not reached');
+		const { resume, nextSeq } = (await state.json()) as { resume: ResumeState | null; nextSeq: number };
+		return resume && { state: resume, recorded: await recording.arrayBuffer(), nextSeq };
+	}
+
+	private hear(message: FromFlight): void {
+		switch (message.type) {
+			case 'loaded':
+				this.inputs = message.inputs;
+				this.frame = message.frame;
+				this.status = 'frozen';
+				return;
+			case 'frame':
+				this.frame = message.frame;
+				return;
+			case 'chunk':
+				void this.uploader.add(message.seq, message.body);
+				return;
+			case 'frozen':
+				if (this.status === 'flying') this.status = 'frozen';
+				this.freezeReason = message.reason;
+				this.held.clear();
+				return;
+			case 'done':
+				this.cardDone = true;
+				return;
+			case 'ended':
+				this.end = message.end;
+				this.status = 'ended';
+				return;
+			case 'flushed':
+				this.flushed?.();
+				return;
+			default:
+				message satisfies never;
+		}
+	}
+
+	private moveHands(now: number): void {
+		const seconds = Math.min(0.1, (now - this.lastHands) / 1000);
+		this.lastHands = now;
+		if (this.status !== 'flying' || !this.inputs) return;
+		const next = moveByKeys(this.inputs, this.held, this.data.assist, this.pointerHasStick, seconds);
+		const changed = (Object.keys(next) as (keyof ControlInputs)[]).some((key) => next[key] !== this.inputs![key]);
+		if (changed) this.setInputs(next);
+	}
+
+	private setInputs(inputs: ControlInputs): void {
+		this.inputs = inputs;
+		this.tell({ type: 'controls', inputs });
+	}
+
+	/** Puts one or more controls where the pointer wants them. */
+	control(change: Partial<ControlInputs>): void {
+		if (this.inputs && this.status !== 'ended') this.setInputs({ ...this.inputs, ...change });
+	}
+
+	/** The pointer takes the stick, or lets go of it: then it returns to the middle. */
+	holdStick(held: boolean): void {
+		this.pointerHasStick = held;
+	}
+
+	toggleFreeze(): void {
+		if (this.status === 'flying') {
+			this.status = 'frozen';
+			this.tell({ type: 'run', running: false });
+		} else if (this.status === 'frozen') {
+			this.status = 'flying';
+			this.freezeReason = 'asked';
+			this.tell({ type: 'run', running: true });
+		}
+	}
+
+	pressStopwatch(): void {
+		const now = this.frame?.timeSeconds ?? 0;
+		if (!this.stopwatch) this.stopwatch = { from: now, to: null };
+		else if (this.stopwatch.to === null) this.stopwatch = { ...this.stopwatch, to: now };
+		else this.stopwatch = null;
+	}
+
+	get stopwatchSeconds(): number {
+		if (!this.stopwatch) return 0;
+		return (this.stopwatch.to ?? this.frame?.timeSeconds ?? 0) - this.stopwatch.from;
+	}
+
+	/** @returns whether the key was one of ours. */
+	keyDown(code: string, repeat: boolean): boolean {
+		const action = KEYMAP[code];
+		if (!action) return false;
+		if (repeat && action !== 'settingUp' && action !== 'settingDown') return true;
+		switch (action) {
+			case 'freeze':
+				this.toggleFreeze();
+				break;
+			case 'targets':
+				this.targetsShown = !this.targetsShown;
+				break;
+			case 'help':
+				this.helpShown = !this.helpShown;
+				break;
+			case 'stopwatch':
+				this.pressStopwatch();
+				break;
+			case 'flapsDown':
+			case 'flapsUp':
+				this.stepFlaps(action === 'flapsDown' ? 1 : -1);
+				break;
+			case 'settingUp':
+			case 'settingDown':
+				this.turnSetting(action === 'settingUp' ? 1 : -1);
+				break;
+			default:
+				this.held.add(action);
+		}
+		return true;
+	}
+
+	keyUp(code: string): void {
+		const action = KEYMAP[code];
+		if (action) this.held.delete(action);
+	}
+
+	/** The window has lost the keyboard: no key stays down by accident. */
+	releaseKeys(): void {
+		this.held.clear();
+	}
+
+	stepFlaps(by: 1 | -1): void {
+		if (this.inputs)
+			this.control({ flapsDeg: stepFlaps(this.inputs.flapsDeg, this.data.aircraft.controls.flapStepsDeg, by) });
+	}
+
+	turnSetting(by: 1 | -1): void {
+		if (this.inputs)
+			this.control({
+				altimeterSettingHpa: Math.min(1060, Math.max(940, this.inputs.altimeterSettingHpa + by * HECTOPASCAL_STEP))
+			});
+	}
+
+	/** Sends the rest and ends the flight. @returns whether anything of it was kept; null when it failed. */
+	async leave(status: 'finished' | 'interrupted'): Promise<'kept' | 'discarded' | null> {
+		const before = this.status;
+		this.status = 'leaving';
+		this.tell({ type: 'run', running: false });
+		await new Promise<void>((resolve) => {
+			this.flushed = resolve;
+			this.tell({ type: 'flush' });
+		});
+		await this.uploader.drain();
+		try {
+			const response = await fetch(`/api/attempts/${this.data.id}/end`, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ status })
+			});
+			if (!response.ok) throw new Error(String(response.status));
+			return ((await response.json()) as { outcome: 'kept' | 'discarded' }).outcome;
+		} catch {
+			this.status = before === 'ended' ? 'ended' : 'frozen';
+			this.problem = 'The server could not be reached. What you flew is safe; try again in a moment.';
+			return null;
+		}
+	}
+
+	close(): void {
+		cancelAnimationFrame(this.picture);
+		this.worker.terminate();
+		this.uploader.close();
+	}
+}

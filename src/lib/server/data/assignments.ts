@@ -1,0 +1,71 @@
+import type { Knex } from 'knex';
+import type { TaskCard } from '@hanza/core';
+
+export type AllowedAssist = 'direct' | 'attitude' | 'any';
+
+export interface Assignment {
+	id: string;
+	studentId: string;
+	instructorId: string;
+	instructorName: string;
+	cardId: string;
+	card: TaskCard;
+	standardId: string;
+	assist: AllowedAssist;
+	note: string;
+	createdAt: Date;
+	closedAt: Date | null;
+}
+
+const query = (db: Knex) =>
+	db('assignments as a')
+		.join('users as i', 'i.id', 'a.instructor_id')
+		.select(
+			'a.id',
+			'a.student_id as studentId',
+			'a.instructor_id as instructorId',
+			'i.name as instructorName',
+			'a.card_id as cardId',
+			'a.card',
+			'a.standard_id as standardId',
+			'a.assist',
+			'a.note',
+			'a.created_at as createdAt',
+			'a.closed_at as closedAt'
+		);
+
+export const findAssignment = (db: Knex, id: string): Promise<Assignment | undefined> =>
+	query(db).where('a.id', id).first();
+
+export const openAssignments = (db: Knex, studentId: string): Promise<Assignment[]> =>
+	query(db).where('a.student_id', studentId).whereNull('a.closed_at').orderBy('a.created_at', 'desc');
+
+export async function addAssignment(
+	db: Knex,
+	assignment: {
+		studentId: string;
+		instructorId: string;
+		card: TaskCard;
+		standardId: string;
+		assist: AllowedAssist;
+		note: string;
+		createdAt?: Date;
+	}
+): Promise<string> {
+	const [row] = await db('assignments')
+		.insert({
+			student_id: assignment.studentId,
+			instructor_id: assignment.instructorId,
+			card_id: assignment.card.id,
+			card: JSON.stringify(assignment.card),
+			standard_id: assignment.standardId,
+			assist: assignment.assist,
+			note: assignment.note,
+			...(assignment.createdAt ? { created_at: assignment.createdAt } : {})
+		})
+		.returning('id');
+	return row.id as string;
+}
+
+export const closeAssignment = (db: Knex, id: string): Promise<number> =>
+	db('assignments').where({ id }).whereNull('closed_at').update({ closed_at: db.fn.now() });

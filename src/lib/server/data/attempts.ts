@@ -1,0 +1,188 @@
+import type { Knex } from 'knex';
+import type { AssistLevel, Grade, ResumeState, Standard, TaskCard } from '@hanza/core';
+
+export type AttemptStatus = 'flying' | 'finished' | 'interrupted';
+
+/** What a list shows of a flight. */
+export interface AttemptRow {
+	id: string;
+	studentId: string;
+	assignmentId: string | null;
+	cardId: string;
+	cardName: string;
+	standardName: string;
+	assist: AssistLevel;
+	status: AttemptStatus;
+	startedAt: Date;
+	endedAt: Date | null;
+	samples: number;
+	verdict: string | null;
+	score: number | null;
+	/** Verdict that an instructor put in place of the computed one, newest first. */
+	overridden: string | null;
+	faults: string[];
+}
+
+export interface Attempt extends Omit<AttemptRow, 'cardName' | 'standardName' | 'faults' | 'overridden'> {
+	card: TaskCard;
+	standard: Standard;
+	grade: Grade | null;
+	resume: ResumeState | null;
+}
+
+const rows = (db: Knex) =>
+	db('attempts as a').select(
+		'a.id',
+		'a.student_id as studentId',
+		'a.assignment_id as assignmentId',
+		'a.card_id as cardId',
+		db.raw(`a.card->>'name' as "cardName"`),
+		db.raw(`a.standard->>'name' as "standardName"`),
+		'a.assist',
+		'a.status',
+		'a.started_at as startedAt',
+		'a.ended_at as endedAt',
+		'a.samples',
+		'a.verdict',
+		'a.score',
+		db.raw(
+			`(select o.value from overrides o where o.attempt_id = a.id and o.item = 'verdict' order by o.created_at desc limit 1) as overridden`
+		),
+		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].name'), '[]') as faults`)
+	);
+
+export const attemptsOf = (db: Knex, studentId: string, most = 200): Promise<AttemptRow[]> =>
+	rows(db).where('a.student_id', studentId).orderBy('a.started_at', 'desc').limit(most);
+
+/** The last flights of each of several students, newest first. */
+export const lastAttempts = (db: Knex, studentIds: readonly string[], each: number): Promise<AttemptRow[]> =>
+	db
+		.with('ranked', (inner) =>
+			inner
+				.from(rows(db).select(db.raw(`row_number() over (partition by a.student_id order by a.started_at desc) as place`)).whereIn('a.student_id', studentIds).as('r'))
+				.select('*')
+		)
+		.from('ranked')
+		.select('*')
+		.where('place', '<=', each)
+		.orderBy('startedAt', 'desc');
+
+export const findAttempt = (db: Knex, id: string): Promise<Attempt | undefined> =>
+	db('attempts')
+		.select(
+			'id',
+			'student_id as studentId',
+			'assignment_id as assignmentId',
+			'card_id as cardId',
+			'card',
+			'standard',
+			'assist',
+			'status',
+			'started_at as startedAt',
+			'ended_at as endedAt',
+			'samples',
+			'verdict',
+			'score',
+			'grade',
+			'resume'
+		)
+		.where({ id })
+		.first();
+
+export async function addAttempt(
+	db: Knex,
+	attempt: {
+		studentId: string;
+		assignmentId: string | null;
+		card: TaskCard;
+		standard: Standard;
+		assist: AssistLevel;
+		startedAt?: Date;
+	}
+): Promise<string> {
+	const [row] = await db('attempts')
+		.insert({
+			student_id: attempt.studentId,
+			assignment_id: attempt.assignmentId,
+			card_id: attempt.card.id,
+			card: JSON.stringify(attempt.card),
+			standard: JSON.stringify(attempt.standard),
+			assist: attempt.assist,
+			status: 'flying',
+			...(attempt.startedAt ? { started_at: attempt.startedAt } : {})
+		})
+		.returning('id');
+	return row.id as string;
+}
+
+/**
+ * Keeps a chunk of a flight that is being flown. Sending the same chunk again changes nothing.
+ * @returns false when the flight is no longer being flown.
+ */
+export const addChunk = (
+	db: Knex,
+	attemptId: string,
+	chunk: { seq: number; body: Uint8Array; samples: number; resume: ResumeState | null }
+): Promise<boolean> =>
+	db.transaction(async (tx) => {
+		const open = await tx('attempts').where({ id: attemptId, status: 'flying' }).forUpdate().first('id');
+		if (!open) return false;
+		const added = await tx('attempt_chunks')
+			.insert({ attempt_id: attemptId, seq: chunk.seq, body: Buffer.from(chunk.body) })
+			.onConflict(['attempt_id', 'seq'])
+			.ignore()
+			.returning('seq');
+		if (added.length > 0)
+			await tx('attempts')
+				.where({ id: attemptId })
+				.update({ samples: chunk.samples, resume: JSON.stringify(chunk.resume) });
+		return true;
+	});
+
+export async function chunksOf(db: Knex, attemptId: string): Promise<Uint8Array[]> {
+	const found = await db('attempt_chunks').select('body').where({ attempt_id: attemptId }).orderBy('seq');
+	return found.map(({ body }) => body as Buffer);
+}
+
+export async function lastSeq(db: Knex, attemptId: string): Promise<number> {
+	const row = await db('attempt_chunks').where({ attempt_id: attemptId }).max('seq as seq').first();
+	return row?.seq === null || row?.seq === undefined ? -1 : Number(row.seq);
+}
+
+/** Ends a flight: the whole recording in place of its chunks, with its grade. False if it had ended already. */
+export const endAttempt = (
+	db: Knex,
+	attemptId: string,
+	end: {
+		status: 'finished' | 'interrupted';
+		recording: Uint8Array;
+		samples: number;
+		grade: Grade;
+		endedAt?: Date;
+	}
+): Promise<boolean> =>
+	db.transaction(async (tx) => {
+		const changed = await tx('attempts')
+			.where({ id: attemptId, status: 'flying' })
+			.update({
+				status: end.status,
+				ended_at: end.endedAt ?? tx.fn.now(),
+				recording: Buffer.from(end.recording),
+				samples: end.samples,
+				grade: JSON.stringify(end.grade),
+				verdict: end.grade.verdict,
+				score: end.grade.score,
+				resume: null
+			});
+		if (changed > 0) await tx('attempt_chunks').where({ attempt_id: attemptId }).delete();
+		return changed > 0;
+	});
+
+/** Removes a flight that was given up before anything of it was kept. */
+export const removeEmptyAttempt = (db: Knex, attemptId: string): Promise<number> =>
+	db('attempts').where({ id: attemptId, status: 'flying', samples: 0 }).delete();
+
+export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Array | null> {
+	const row = await db('attempts').select('recording').where({ id: attemptId }).first();
+	return (row?.recording as Buffer | null | undefined) ?? null;
+}

@@ -1,0 +1,5 @@
+export * from './assignments.js';
+export * from './attempts.js';
+export * from './numbers.js';
+export * from './people.js';
+export * from './remarks.js';

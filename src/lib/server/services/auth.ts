@@ -1,0 +1,70 @@
+import { hash, verify } from '@node-rs/argon2';
+import { createHash, randomBytes } from 'node:crypto';
+import type { Knex } from 'knex';
+import {
+	addFailure,
+	addSession,
+	clearFailures,
+	countFailures,
+	findCredentials,
+	findPerson,
+	personOfSession,
+	removeSession,
+	type Person
+} from '../data/index.js';
+
+export const SESSION_COOKIE = 'hanza_session';
+export const SESSION_DAYS = 14;
+const FAILURE_WINDOW_SECONDS = 15 * 60;
+/** Failures in the window after which a login, or an address, has to wait. */
+const MOST_FAILURES = { login: 6, address: 30 };
+
+export class TooManyTries extends Error {
+	override name = 'TooManyTries';
+}
+
+// OWASP Password Storage Cheat Sheet, 2024: Argon2id with 19 MiB, two passes, one lane.
+const ARGON2 = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
+
+export const hashPassword = (password: string): Promise<string> => hash(password, ARGON2);
+
+/** Verified against when the login is unknown, so that the answer takes as long. */
+let decoy: Promise<string> | null = null;
+
+const hashToken = (token: string): Buffer => createHash('sha256').update(token).digest();
+
+/**
+ * The person with this login and password, or null.
+ * @throws TooManyTries after repeated failures for the login or from the address.
+ */
+export async function signIn(db: Knex, login: string, password: string, address: string): Promise<Person | null> {
+	const loginKey = `login:${login}`;
+	const addressKey = `address:${address}`;
+	const [byLogin, byAddress] = await Promise.all([
+		countFailures(db, loginKey, FAILURE_WINDOW_SECONDS),
+		countFailures(db, addressKey, FAILURE_WINDOW_SECONDS)
+	]);
+	if (byLogin >= MOST_FAILURES.login || byAddress >= MOST_FAILURES.address) throw new TooManyTries();
+	const known = await findCredentials(db, login);
+	decoy ??= hashPassword(randomBytes(12).toString('hex'));
+	const right = await verify(known?.passwordHash ?? (await decoy), password);
+	if (!known || !right) {
+		await Promise.all([addFailure(db, loginKey), addFailure(db, addressKey)]);
+		return null;
+	}
+	await clearFailures(db, loginKey);
+	return (await findPerson(db, known.id)) ?? null;
+}
+
+/** Opens a session; the token goes to the browser, only its hash to the database. */
+export async function openSession(db: Knex, userId: string): Promise<{ token: string; expiresAt: Date }> {
+	const token = randomBytes(32).toString('base64url');
+	const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000);
+	await addSession(db, hashToken(token), userId, expiresAt);
+	return { token, expiresAt };
+}
+
+export const personOfToken = (db: Knex, token: string): Promise<Person | undefined> =>
+	personOfSession(db, hashToken(token));
+
+export const closeSession = (db: Knex, token: string): Promise<number> => removeSession(db, hashToken(token));

@@ -1,0 +1,98 @@
+import { gunzip, gzip } from 'node:zlib';
+import { promisify } from 'node:util';
+import type { Knex } from 'knex';
+import {
+	decodeChunk,
+	encodeChunk,
+	gradeFlight,
+	InputError,
+	joinChunks,
+	parse,
+	ResumeState,
+	type AssistLevel,
+	type Standard,
+	type TaskCard,
+	type Track
+} from '@hanza/core';
+import {
+	addAttempt,
+	addChunk,
+	chunksOf,
+	endAttempt,
+	recordingOf,
+	removeEmptyAttempt,
+	type Attempt,
+	type Person
+} from '../data/index.js';
+
+const compress = promisify(gzip);
+const decompress = promisify(gunzip);
+
+/** A flight shorter than this is not worth keeping, s. */
+export const SHORTEST_KEPT_SECONDS = 5;
+
+export const beginFlight = (
+	db: Knex,
+	student: Person,
+	flight: { assignmentId: string | null; card: TaskCard; standard: Standard; assist: AssistLevel; startedAt?: Date }
+): Promise<string> => addAttempt(db, { studentId: student.id, ...flight });
+
+/**
+ * Keeps one chunk of a flight in progress. The bytes are read before they are kept: what could not
+ * be graded later is refused now, while the browser still has it.
+ * @throws InputError when the bytes are no chunk. @returns false when the flight has ended.
+ */
+export async function keepChunk(
+	db: Knex,
+	attempt: Attempt,
+	seq: number,
+	body: Uint8Array,
+	resume: ResumeState
+): Promise<boolean> {
+	const { first, track } = decodeChunk(body);
+	return addChunk(db, attempt.id, { seq, body, samples: first + track.length, resume });
+}
+
+/** The track flown so far, or the whole recording of a flight that has ended. */
+export async function trackOf(db: Knex, attempt: Attempt): Promise<Track> {
+	const stored = await recordingOf(db, attempt.id);
+	if (stored) return decodeChunk(await decompress(stored)).track;
+	return joinChunks((await chunksOf(db, attempt.id)).map(decodeChunk));
+}
+
+/** The recording's bytes as sent to the browser: still compressed. */
+export const compressedRecording = (db: Knex, attempt: Attempt): Promise<Uint8Array | null> =>
+	recordingOf(db, attempt.id);
+
+/**
+ * Ends a flight and grades what was flown. Ending it again changes nothing.
+ * @returns whether anything of it was kept.
+ */
+export async function endFlight(
+	db: Knex,
+	attempt: Attempt,
+	status: 'finished' | 'interrupted',
+	endedAt?: Date
+): Promise<'kept' | 'discarded'> {
+	if (attempt.status !== 'flying') return 'kept';
+	const track = await trackOf(db, attempt);
+	if (track.seconds < SHORTEST_KEPT_SECONDS && (await removeEmptyAttempt(db, attempt.id)) > 0) return 'discarded';
+	const grade = gradeFlight(track, attempt.card, attempt.standard);
+	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
+	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
+	return 'kept';
+}
+
+/** The body of a chunk request: length of the resume state (32 bits), the state as JSON, the chunk. */
+export function splitChunkBody(bytes: Uint8Array): { resume: ResumeState; chunk: Uint8Array } {
+	if (bytes.length < 4) throw new InputError('/body', 'is too short');
+	const length = new DataView(bytes.buffer, bytes.byteOffset, 4).getUint32(0, true);
+	if (length > 20000 || 4 + length > bytes.length) throw new InputError('/body', 'has a state that does not fit');
+	let state: unknown;
+	try {
+		state = JSON.parse(new TextDecoder().decode(bytes.subarray(4, 4 + length)));
+	} catch {
+		throw new InputError('/body', 'has a state that is not JSON');
+	}
+	return { resume: parse(ResumeState, state, '/body'), chunk: bytes.subarray(4 + length) };
+}

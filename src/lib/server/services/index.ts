@@ -1,0 +1,5 @@
+export * from './access.js';
+export * from './auth.js';
+export * from './briefing.js';
+export * from './flights.js';
+export * from './roster.js';

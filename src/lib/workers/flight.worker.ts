@@ -1,0 +1,166 @@
+/// <reference lib="webworker" />
+import {
+	CardProgress,
+	decodeChunk,
+	encodeChunk,
+	EVENT_CHANNELS,
+	Flight,
+	Recorder,
+	RECORDING_RATE_HZ,
+	sampleFlight,
+	setupOf,
+	STEPS_PER_SECOND,
+	type ControlInputs,
+	type EventSample,
+	type ResumeState
+} from '@hanza/core';
+import type { Frame, FromFlight, ToFlight } from './messages.js';
+
+const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
+/** Samples in a chunk: one second, so that at most about that is ever at risk. */
+const CHUNK_SAMPLES = RECORDING_RATE_HZ;
+const TICK_MS = 8;
+/** A longer gap means that the browser put the page to sleep: freeze instead of racing to catch up. */
+const ASLEEP_MS = 500;
+const FRAME_MS = 15;
+
+const post = (message: FromFlight, transfer: Transferable[] = []) => self.postMessage(message, transfer);
+
+class Session {
+	private readonly flight: Flight;
+	private readonly progress: CardProgress;
+	private readonly recorder = new Recorder();
+	private inputs: ControlInputs;
+	private seq: number;
+	/** Samples before this session's recorder, from an earlier visit. */
+	private readonly before: number;
+	private sent = 0;
+	private running = false;
+	private lastTick = 0;
+	private owedSteps = 0;
+	private lastFrame = 0;
+	private toldDone = false;
+
+	constructor(load: Extract<ToFlight, { type: 'load' }>) {
+		this.flight = new Flight({ ...setupOf(load.card, load.aircraft, load.area), assist: load.assist });
+		this.progress = new CardProgress(load.card);
+		this.inputs = this.flight.initialControls;
+		this.seq = load.nextSeq;
+		this.before = load.resume ? this.takeUp(load.resume) : 0;
+		if (!load.resume) this.sample();
+		post({ type: 'loaded', inputs: this.inputs, frame: this.frame() });
+	}
+
+	/** Goes to the kept state and lets the card see again what was recorded before it. */
+	private takeUp({ state, recorded }: { state: ResumeState; recorded: ArrayBuffer }): number {
+		const { track } = decodeChunk(new Uint8Array(recorded));
+		const columns = EVENT_CHANNELS.map((name) => track.column(name));
+		const seen = {} as EventSample;
+		for (let i = 0; i < track.length; i++) {
+			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]![i]!));
+			this.progress.add(seen, track.timeOf(i));
+		}
+		this.flight.restore(state.flight);
+		this.inputs = { ...state.inputs, elevator: 0, aileron: 0, rudder: 0 };
+		return track.length;
+	}
+
+	private sample(): void {
+		const sample = sampleFlight(this.flight, this.inputs);
+		this.recorder.add(sample);
+		this.progress.add(sample, this.flight.timeSeconds);
+		if (this.recorder.length - this.sent >= CHUNK_SAMPLES) this.flush();
+	}
+
+	flush(): void {
+		const { length } = this.recorder;
+		if (length === this.sent) return;
+		const chunk = encodeChunk({ first: this.before, track: this.recorder.track() }, this.sent, length);
+		const state: ResumeState = { flight: this.flight.snapshot(), inputs: this.inputs };
+		const json = new TextEncoder().encode(JSON.stringify(state));
+		const body = new Uint8Array(4 + json.length + chunk.length);
+		new DataView(body.buffer).setUint32(0, json.length, true);
+		body.set(json, 4);
+		body.set(chunk, 4 + json.length);
+		this.sent = length;
+		post({ type: 'chunk', seq: this.seq++, body: body.buffer }, [body.buffer]);
+	}
+
+	control(inputs: ControlInputs): void {
+		this.inputs = inputs;
+	}
+
+	run(running: boolean): void {
+		if (this.running === running || this.flight.ended) return;
+		this.running = running;
+		this.lastTick = performance.now();
+		this.owedSteps = 0;
+		if (!running) post({ type: 'frozen', reason: 'asked' });
+	}
+
+	tick(now: number): void {
+		if (!this.running) return;
+		const gap = now - this.lastTick;
+		this.lastTick = now;
+		if (gap > ASLEEP_MS) {
+			this.running = false;
+			post({ type: 'frozen', reason: 'slept' });
+			return;
+		}
+		this.owedSteps += (gap / 1000) * STEPS_PER_SECOND;
+		while (this.owedSteps >= 1) {
+			this.owedSteps--;
+			this.flight.step(this.inputs);
+			if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
+			if (this.flight.ended) {
+				this.running = false;
+				this.flush();
+				post({ type: 'ended', end: this.flight.ended });
+				break;
+			}
+		}
+		if (now - this.lastFrame >= FRAME_MS) {
+			this.lastFrame = now;
+			post({ type: 'frame', frame: this.frame() });
+		}
+		if (this.progress.done && !this.toldDone) {
+			this.toldDone = true;
+			post({ type: 'done' });
+		}
+	}
+
+	private frame(): Frame {
+		const { timeSeconds, panel, surfaces } = this.flight;
+		return {
+			timeSeconds,
+			panel: { ...panel },
+			phase: this.progress.current,
+			phaseSeconds: this.progress.elapsedSeconds(timeSeconds),
+			flapsDeg: surfaces.flapsDeg
+		};
+	}
+}
+
+let session: Session | null = null;
+
+self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
+	switch (data.type) {
+		case 'load':
+			session = new Session(data);
+			return;
+		case 'controls':
+			session?.control(data.inputs);
+			return;
+		case 'run':
+			session?.run(data.running);
+			return;
+		case 'flush':
+			session?.flush();
+			post({ type: 'flushed' });
+			return;
+		default:
+			data satisfies never;
+	}
+};
+
+setInterval(() => session?.tick(performance.now()), TICK_MS);

@@ -1,0 +1,37 @@
+<script lang="ts">
+	import { page } from '$app/state';
+
+	const { data, children } = $props();
+	const links = $derived(
+		data.person.role === 'instructor'
+			? [
+					['/roster', 'Students'],
+					['/set', 'Set a task']
+				]
+			: [
+					['/home', 'Tasks'],
+					['/log', 'Log']
+				]
+	);
+</script>
+
+<div class="flex min-h-dvh flex-col">
+	<nav class="border-b border-line bg-sheet" aria-label="Main">
+		<div class="mx-auto flex max-w-6xl items-center gap-6 px-4 py-2">
+			<a href="/" class="text-lg font-bold text-accent no-underline">Hanza</a>
+			{#each links as [href, text] (href)}
+				{@const here = page.url.pathname.startsWith(href!)}
+				<a {href} class="py-1 no-underline {here ? 'border-b-2 border-accent font-semibold' : 'text-ink-soft'}" aria-current={here ? 'page' : undefined}>
+					{text}
+				</a>
+			{/each}
+			<span class="ml-auto text-ink-soft">{data.person.name}</span>
+			<form method="POST" action="/leave"><button class="button">Sign out</button></form>
+		</div>
+	</nav>
+	<main class="mx-auto w-full max-w-6xl grow px-4 py-5">{@render children()}</main>
+	<footer class="border-t border-line py-2 text-center text-sm text-ink-soft">
+		Practice only: not an approved device, not for navigation. The published procedure, the handbook, the authority and
+		the instructor come first.
+	</footer>
+</div>

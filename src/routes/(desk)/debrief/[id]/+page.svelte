@@ -1,0 +1,144 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { formatClock } from '@hanza/core';
+	import FlightCharts from '$lib/components/desk/FlightCharts.svelte';
+	import FlyButton from '$lib/components/desk/FlyButton.svelte';
+	import NumbersTable from '$lib/components/desk/NumbersTable.svelte';
+	import Verdict from '$lib/components/desk/Verdict.svelte';
+	import { formatMoment } from '$lib/components/desk/format.js';
+
+	const { data, form } = $props();
+	let moment = $state<number | null>(null);
+	const override = $derived(data.overrides?.[0] ?? null);
+	const MARKS = { good: '✓', mind: '▲', fail: '✕' } as const;
+	const TONES = { good: 'text-accent', mind: 'text-caution', fail: 'text-limit' } as const;
+</script>
+
+<svelte:head><title>Debrief · Hanza</title></svelte:head>
+
+{#if !data.attempt}
+	<h1>Still being flown</h1>
+	<p class="mt-2 text-ink-soft">There is a debrief as soon as the flight has been finished or broken off.</p>
+{:else}
+	{@const { attempt, grade } = data}
+	<div class="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
+		<div class="flex flex-wrap items-center gap-5">
+			<Verdict verdict={override?.value ?? grade.verdict} large />
+			<p class="text-3xl font-semibold" data-testid="score">{Math.round(grade.score)}<span class="text-base text-ink-soft"> of 100</span></p>
+			<div>
+				<h1>{attempt.card.name}</h1>
+				<p class="text-sm text-ink-soft">
+					{data.student.name} · {formatMoment(attempt.startedAt)} · assist: {attempt.assist === 'attitude' ? 'attitude held' : 'direct'}
+					{attempt.status === 'interrupted' ? '· broken off' : ''}
+					{#if data.before}· <a href="/debrief/{data.before.id}">flight before: {Math.round(data.before.score)}</a>{/if}
+				</p>
+			</div>
+		</div>
+		<div class="no-print flex gap-2">
+			{#if data.person.role === 'student' && attempt.assignmentId}
+				<FlyButton assignmentId={attempt.assignmentId} assist={attempt.assist} text="Fly it again" main />
+			{:else if data.person.role === 'instructor'}
+				<a class="button" href="/students/{data.student.id}">{data.student.name}’s record</a>
+				<a class="button button-main" href="/set?student={data.student.id}">Set the next task</a>
+			{/if}
+		</div>
+	</div>
+	{#if override}
+		<p class="mt-2 rounded border border-line px-3 py-1.5">
+			<strong>{override.authorName}</strong> puts <strong>{override.value}</strong> in place of the computed
+			<strong>{override.computed}</strong>: {override.reason}
+		</p>
+	{/if}
+	{#if grade.because.length > 0}
+		<p class="mt-2"><span class="text-ink-soft">Computed {grade.verdict}, because:</span> {grade.because.join('; ')}.</p>
+	{/if}
+	{#if grade.notRecorded.length > 0}
+		<p class="mt-1 text-ink-soft">Not recorded, so not graded: {grade.notRecorded.join(', ')}.</p>
+	{/if}
+
+	<div class="mt-4 grid gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
+		<div class="grid content-start gap-4">
+			<section class="sheet p-3">
+				<h2>What happened</h2>
+				<ul class="mt-2 grid gap-2" data-testid="statements">
+					{#each grade.statements as statement, i (i)}
+						<li class="grid grid-cols-[1.2rem_1fr] gap-1">
+							<span class={TONES[statement.tone]} aria-hidden="true">{MARKS[statement.tone]}</span>
+							<div>
+								<button
+									class="cursor-pointer text-left hover:underline"
+									aria-pressed={moment === statement.atSeconds}
+									onclick={() => (moment = statement.atSeconds)}
+								>
+									<span class="text-accent">{formatClock(statement.atSeconds)}</span>
+									{statement.text}
+								</button>
+								{#if statement.tryNext}<p class="text-sm text-ink-soft">Next: {statement.tryNext}</p>{/if}
+							</div>
+						</li>
+					{:else}<li class="text-ink-soft">Nothing stands out.</li>{/each}
+				</ul>
+			</section>
+			<section class="sheet p-3">
+				<h2>Remarks</h2>
+				<ul class="mt-2 grid gap-2" data-testid="remarks">
+					{#each data.remarks as remark (remark.id)}
+						<li>
+							{#if remark.atSeconds !== null}
+								<button class="cursor-pointer text-accent hover:underline" onclick={() => (moment = remark.atSeconds)}>{formatClock(remark.atSeconds)}</button>
+							{/if}
+							{remark.text}
+							<span class="block text-sm text-ink-soft">{remark.authorName}, {formatMoment(remark.createdAt)}</span>
+						</li>
+					{:else}<li class="text-ink-soft">None yet.</li>{/each}
+				</ul>
+				{#if data.mayRemark}
+					<form method="POST" action="?/remark" use:enhance class="no-print mt-3 grid gap-2 border-t border-line pt-3">
+						<label class="grid gap-1">
+							<span>A remark</span>
+							<textarea class="field" name="text" rows="2" maxlength="2000">{form?.text ?? ''}</textarea>
+						</label>
+						<div class="flex items-center gap-2">
+							<label class="flex items-center gap-2">
+								at
+								<input class="field w-20" name="at" placeholder="1:05" value={form?.at ?? (moment === null ? '' : formatClock(moment))} />
+							</label>
+							<button class="button">Add</button>
+						</div>
+						{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
+					</form>
+					<details class="no-print mt-3 border-t border-line pt-3" open={!!form?.overrideMessage}>
+						<summary class="cursor-pointer">Put your verdict in place of the computed one</summary>
+						<form method="POST" action="?/override" use:enhance class="mt-2 grid gap-2">
+							<label class="flex items-center gap-2">
+								Verdict
+								<select class="field" name="value" value={form?.value ?? ''}>
+									<option value="">choose</option>
+									{#each ['met', 'not met', 'not shown'] as value (value)}<option {value}>{value}</option>{/each}
+								</select>
+							</label>
+							<label class="grid gap-1">
+								<span>Reason</span>
+								<textarea class="field" name="reason" rows="2" maxlength="1000">{form?.reason ?? ''}</textarea>
+							</label>
+							{#if form?.overrideMessage}<p class="text-limit" role="alert">{form.overrideMessage}</p>{/if}
+							<div><button class="button">Put it</button></div>
+						</form>
+					</details>
+				{/if}
+			</section>
+		</div>
+		<section class="sheet min-w-0 pt-2">
+			<FlightCharts attemptId={attempt.id} {grade} {moment} />
+		</section>
+	</div>
+
+	<section class="sheet mt-4">
+		<h2 class="px-3 pt-3">Numbers</h2>
+		<NumbersTable {grade} onmoment={(seconds) => (moment = seconds)} />
+		<p class="px-3 py-2 text-sm text-ink-soft">
+			Standard: {grade.standard.name}, {grade.standard.edition}. {grade.standard.source}. Score: phases {grade.scoreParts.phases.toFixed(1)}
+			less {grade.scoreParts.faultDeduction} for faults.
+		</p>
+	</section>
+{/if}

@@ -1,0 +1,48 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import FlightsTable from '$lib/components/desk/FlightsTable.svelte';
+	import { formatDay } from '$lib/components/desk/format.js';
+
+	const { data } = $props();
+</script>
+
+<svelte:head><title>{data.student.name} · Hanza</title></svelte:head>
+
+<div class="flex items-center justify-between">
+	<h1>{data.student.name}</h1>
+	<a class="button button-main" href="/set?student={data.student.id}">Set a task</a>
+</div>
+{#if data.attention.length > 0}
+	<ul class="mt-2">
+		{#each data.attention as { text, attemptId } (text)}
+			<li class="flex gap-1.5">
+				<span class="text-caution" aria-hidden="true">▲</span>
+				{#if attemptId}<a href="/debrief/{attemptId}">{text}</a>{:else}{text}{/if}
+			</li>
+		{/each}
+	</ul>
+{/if}
+
+<h2 class="mt-6">Set at the moment</h2>
+<ul class="sheet mt-2 divide-y divide-line">
+	{#each data.tasks as task (task.id)}
+		<li class="flex flex-wrap items-center gap-4 px-3 py-2">
+			<span class="grow">
+				{task.name}
+				<span class="block text-sm text-ink-soft">
+					{formatDay(task.createdAt)} · {task.standardId} · assist: {task.assist === 'any' ? 'student’s choice' : task.assist}
+					{#if task.note}· {task.note}{/if}
+				</span>
+			</span>
+			<form method="POST" action="?/close" use:enhance>
+				<button class="button" name="assignment" value={task.id}>Take back</button>
+			</form>
+		</li>
+	{:else}<li class="px-3 py-2 text-ink-soft">Nothing.</li>{/each}
+</ul>
+
+<h2 class="mt-6">Flights</h2>
+<div class="sheet mt-2">
+	{#if data.flights.length === 0}<p class="px-3 py-2 text-ink-soft">Nothing flown yet.</p>
+	{:else}<FlightsTable flights={data.flights} caption="Flights of {data.student.name}" />{/if}
+</div>

@@ -1,0 +1,7 @@
+<script lang="ts">
+	import '../app.css';
+
+	const { children } = $props();
+</script>
+
+{@render children()}

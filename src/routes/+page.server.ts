@@ -1,0 +1,61 @@
+import { fail, redirect, type Cookies } from '@sveltejs/kit';
+import { Type } from '@sinclair/typebox';
+import { HanzaError, parse } from '@hanza/core';
+import { database } from '$lib/server/db.js';
+import { allPeople, findPerson, isDemo, type Person } from '$lib/server/data/index.js';
+import { isRecordId, openSession, SESSION_COOKIE, signIn, TooManyTries } from '$lib/server/services/index.js';
+import type { Actions, PageServerLoad } from './$types';
+
+/** The choice of demo people exists only in demo mode and only over the demo data. */
+const demoOffered = async (): Promise<boolean> => process.env.HANZA_DEMO === '1' && (await isDemo(database()));
+
+const homeOf = (person: Person): string => (person.role === 'instructor' ? '/roster' : '/home');
+
+async function enter(cookies: Cookies, url: URL, person: Person): Promise<never> {
+	const { token, expiresAt } = await openSession(database(), person.id);
+	cookies.set(SESSION_COOKIE, token, {
+		path: '/',
+		httpOnly: true,
+		sameSite: 'lax',
+		secure: url.protocol === 'https:',
+		expires: expiresAt
+	});
+	redirect(303, homeOf(person));
+}
+
+export const load: PageServerLoad = async ({ locals }) => {
+	if (locals.person) redirect(303, homeOf(locals.person));
+	if (!(await demoOffered())) return { demo: null };
+	const people = await allPeople(database());
+	return { demo: people.map(({ id, name, role }) => ({ id, name, role })) };
+};
+
+const Credentials = Type.Object({
+	login: Type.String({ minLength: 1, maxLength: 80 }),
+	password: Type.String({ minLength: 1, maxLength: 200 })
+});
+
+export const actions: Actions = {
+	signIn: async ({ request, cookies, url, getClientAddress }) => {
+		const form = Object.fromEntries(await request.formData());
+		const login = String(form.login ?? '').trim().toLowerCase();
+		let person: Person | null;
+		try {
+			const credentials = parse(Credentials, { login, password: form.password });
+			person = await signIn(database(), credentials.login, credentials.password, getClientAddress());
+		} catch (error) {
+			if (error instanceof TooManyTries)
+				return fail(429, { login, message: 'Too many tries. Wait a quarter of an hour, or ask your instructor.' });
+			if (error instanceof HanzaError) return fail(400, { login, message: 'Enter your name and your password.' });
+			throw error;
+		}
+		if (!person) return fail(401, { login, message: 'Name and password do not belong together.' });
+		return enter(cookies, url, person);
+	},
+	demo: async ({ request, cookies, url }) => {
+		const id = String((await request.formData()).get('person') ?? '');
+		const person = (await demoOffered()) && isRecordId(id) ? await findPerson(database(), id) : undefined;
+		if (!person) return fail(404, { login: '', message: 'There is no such choice here.' });
+		return enter(cookies, url, person);
+	}
+};

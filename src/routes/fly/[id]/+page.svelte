@@ -1,0 +1,9 @@
+<script lang="ts">
+	import CockpitView from '$lib/components/panel/CockpitView.svelte';
+
+	const { data } = $props();
+</script>
+
+<svelte:head><title>{data.card.name} · Hanza</title></svelte:head>
+
+{#key data.id}<CockpitView {data} />{/key}
