@@ -15,7 +15,9 @@ const layer = (files, patterns) => ({
 });
 
 export default ts.config(
-	{ ignores: ['build/', '.svelte-kit/', '.build/', '.hanza/', 'cli/dist/', 'node_modules/', 'test-results/'] },
+	{
+		ignores: ['build/', '.svelte-kit/', '.build/', '.hanza/', 'cli/dist/', 'node_modules/', 'test-results/']
+	},
 	...ts.configs.recommended,
 	...svelte.configs.recommended,
 	{
@@ -40,19 +42,56 @@ export default ts.config(
 		// The core: no interface, server or database, no Node, no clock, no chance.
 		files: ['core/src/**'],
 		rules: {
-			'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'performance', 'setTimeout', 'Date'],
+			'no-restricted-globals': [
+				'error',
+				'window',
+				'document',
+				'process',
+				'fetch',
+				'performance',
+				'setTimeout',
+				'Date'
+			],
 			'no-restricted-properties': [
 				'error',
 				{ object: 'Math', property: 'random', message: 'Use SeededRandom: a flight must be the same again.' }
 			]
 		}
 	},
-	layer(['core/src/**'], [
-		[['node:*', 'svelte', 'svelte/*', '$*', '**/src/lib/**', '**/data/**', 'knex', 'pg', '**/cli/**'], 'The core imports nothing of the application.']
-	]),
-	layer(['src/lib/workers/**'], [[['svelte', 'svelte/*', '$app/*', '$lib/server/*', '$lib/components/*', 'knex', 'pg', 'node:*'], 'A worker reaches the core only.']]),
-	layer(['src/lib/components/**', 'src/lib/flight/**'], [[['$lib/server/*', '**/server/**', 'knex', 'pg', 'node:*', '$data'], 'Components know the core and types, not the server.']]),
-	layer(['src/lib/server/data/**'], [[['**/services/**', '$app/*', 'svelte', '@sveltejs/*'], 'Data access lies below the services.']]),
-	layer(['src/lib/server/services/**'], [[['$app/*', 'svelte', '@sveltejs/*', '**/routes/**'], 'Services lie below the routes.']]),
+	layer(
+		['core/src/**'],
+		[
+			[
+				['node:*', 'svelte', 'svelte/*', '$*', '**/src/lib/**', '**/data/**', 'knex', 'pg', '**/cli/**'],
+				'The core imports nothing of the application.'
+			]
+		]
+	),
+	layer(
+		['src/lib/workers/**'],
+		[
+			[
+				['svelte', 'svelte/*', '$app/*', '$lib/server/*', '$lib/components/*', 'knex', 'pg', 'node:*'],
+				'A worker reaches the core only.'
+			]
+		]
+	),
+	layer(
+		['src/lib/components/**', 'src/lib/flight/**'],
+		[
+			[
+				['$lib/server/*', '**/server/**', 'knex', 'pg', 'node:*', '$data'],
+				'Components know the core and types, not the server.'
+			]
+		]
+	),
+	layer(
+		['src/lib/server/data/**'],
+		[[['**/services/**', '$app/*', 'svelte', '@sveltejs/*'], 'Data access lies below the services.']]
+	),
+	layer(
+		['src/lib/server/services/**'],
+		[[['$app/*', 'svelte', '@sveltejs/*', '**/routes/**'], 'Services lie below the routes.']]
+	),
 	layer(['src/routes/**'], [[['knex', 'pg'], 'Routes reach the database through data access and services.']])
 );

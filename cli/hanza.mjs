@@ -19,7 +19,8 @@ function newest(folder) {
 
 const fresh =
 	existsSync(built) &&
-	statSync(built).mtimeMs > Math.max(...['core/src', 'cli', 'data'].map((folder) => newest(join(root, folder))));
+	statSync(built).mtimeMs >
+		Math.max(...['core/src', 'cli', 'data'].map((folder) => newest(join(root, folder))));
 if (!fresh) {
 	// Standard output belongs to the answer: what npm and the bundler say goes to standard error.
 	const quiet = { cwd: root, stdio: ['ignore', 2, 2] };

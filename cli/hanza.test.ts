@@ -2,7 +2,11 @@ import { spawnSync } from 'node:child_process';
 import { beforeAll, describe, expect, it } from 'vitest';
 
 const run = (args: string[], input = '') =>
-	spawnSync(process.execPath, ['cli/hanza.mjs', ...args], { input, encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 });
+	spawnSync(process.execPath, ['cli/hanza.mjs', ...args], {
+		input,
+		encoding: 'utf8',
+		maxBuffer: 64 * 1024 * 1024
+	});
 
 describe('the command line', () => {
 	beforeAll(() => {
@@ -29,8 +33,14 @@ describe('the command line', () => {
 
 	it('goes on after a bad line and exits 1', () => {
 		const good = '{"distanceNm":6,"fromFt":3000,"toFt":1000,"groundspeedKt":90}';
-		const { stdout, status } = run(['descent', '--lines'], `${good}\nnot json\n{"groundspeedKt":90,"x":1}\n${good}\n`);
-		const lines = stdout.trim().split('\n').map((line) => JSON.parse(line));
+		const { stdout, status } = run(
+			['descent', '--lines'],
+			`${good}\nnot json\n{"groundspeedKt":90,"x":1}\n${good}\n`
+		);
+		const lines = stdout
+			.trim()
+			.split('\n')
+			.map((line) => JSON.parse(line));
 		expect(lines.map((line) => Object.keys(line).includes('error'))).toEqual([false, true, true, false]);
 		expect(lines[2].error).toBe('/x is not a known key');
 		expect(status).toBe(1);
@@ -49,7 +59,10 @@ describe('the command line', () => {
 		expect(flown.simulatedSeconds).toBeGreaterThan(200);
 		expect(flown.grade.verdict).toBe('not met');
 		const graded = JSON.parse(
-			run(['grade'], JSON.stringify({ track: flown.track, exercise: 'approach-descent', standard: 'us-instrument' })).stdout
+			run(
+				['grade'],
+				JSON.stringify({ track: flown.track, exercise: 'approach-descent', standard: 'us-instrument' })
+			).stdout
 		);
 		expect(graded.score).toBeCloseTo(flown.grade.score, 6);
 		expect(graded.faults.map((fault: { kind: string }) => fault.kind)).toEqual(

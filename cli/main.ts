@@ -11,7 +11,8 @@ async function main(args: string[]): Promise<number> {
 	if (name === undefined || name === 'help') return help(rest[0]);
 	const verb = VERBS[name];
 	if (!verb) return complain(`hanza: no verb "${name}"; there are ${Object.keys(VERBS).join(', ')}, help`);
-	if (rest.length > 0) return complain(`hanza ${name}: takes no further words; the input is JSON on standard input`);
+	if (rest.length > 0)
+		return complain(`hanza ${name}: takes no further words; the input is JSON on standard input`);
 	if (lines) return runLines((value) => verb.run(value));
 	try {
 		write(JSON.stringify(verb.run(readJson(readFileSync(0, 'utf8')))));

@@ -50,7 +50,10 @@ function verb<I extends TSchema>(
 
 const closed = { additionalProperties: false } as const;
 const IdOr = <T extends TSchema>(schema: T) =>
-	Type.Unsafe<string | Static<T>>({ anyOf: [{ type: 'string' }, { type: 'object' }], description: `id or ${schema.$id ?? 'object'}` });
+	Type.Unsafe<string | Static<T>>({
+		anyOf: [{ type: 'string' }, { type: 'object' }],
+		description: `id or ${schema.$id ?? 'object'}`
+	});
 
 const cardOf = (value: unknown): TaskCard =>
 	typeof value === 'string' ? cardShelf.get(value) : parse(TaskCard, value, '/exercise');
@@ -63,12 +66,19 @@ const FlyInput = Type.Object(
 		pilot: Type.Union((Object.keys(PILOTS) as PilotId[]).map((id) => Type.Literal(id))),
 		seed: Type.Integer({ minimum: 0, maximum: 4294967295 }),
 		rate: Type.Optional(
-			Type.Number({ exclusiveMinimum: 0, maximum: 1000, description: 'times real time; left out: as fast as it goes' })
+			Type.Number({
+				exclusiveMinimum: 0,
+				maximum: 1000,
+				description: 'times real time; left out: as fast as it goes'
+			})
 		)
 	},
 	closed
 );
-const GradeInput = Type.Object({ track: TrackJson, exercise: IdOr(TaskCard), standard: IdOr(Standard) }, closed);
+const GradeInput = Type.Object(
+	{ track: TrackJson, exercise: IdOr(TaskCard), standard: IdOr(Standard) },
+	closed
+);
 const GradeOutput = Type.Object({
 	verdict: Type.String({ description: 'met, not met, not shown' }),
 	score: Type.Number({ description: '0 to 100' }),
@@ -93,7 +103,12 @@ export const VERBS: Record<string, Verb> = {
 	fly: verb(
 		'a robot pilot flies a card',
 		FlyInput,
-		Type.Object({ track: TrackJson, grade: GradeOutput, simulatedSeconds: Type.Number(), wallSeconds: Type.Number() }),
+		Type.Object({
+			track: TrackJson,
+			grade: GradeOutput,
+			simulatedSeconds: Type.Number(),
+			wallSeconds: Type.Number()
+		}),
 		({ exercise, pilot, seed, rate }) => {
 			const card = cardOf(exercise);
 			const started = performance.now();

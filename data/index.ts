@@ -1,10 +1,10 @@
 import { Aircraft, Area, HanzaError, parse, Standard, TaskCard } from '@hanza/core';
 import type { TSchema, Static } from '@sinclair/typebox';
-import ferrin160 from './aircraft/ferrin-160.json';
-import veskar from './areas/veskar.json';
-import approachDescent from './cards/approach-descent.json';
-import euInstrument from './standards/eu-instrument.json';
-import usInstrument from './standards/us-instrument.json';
+import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
+import veskar from './areas/veskar.json' with { type: 'json' };
+import approachDescent from './cards/approach-descent.json' with { type: 'json' };
+import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
+import usInstrument from './standards/us-instrument.json' with { type: 'json' };
 
 /** A shelf of shipped documents of one kind: checked when first asked for, found by id. */
 class Shelf<T extends TSchema & { static: { id: string } }> {

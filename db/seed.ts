@@ -123,7 +123,10 @@ async function seed(url: string): Promise<void> {
 						item: 'verdict',
 						computed: verdict ?? 'not shown',
 						value: verdict === 'met' ? 'not met' : 'met',
-						reason: verdict === 'met' ? 'I had to prompt the power at the level-off.' : 'The excursion was my doing: I moved the throttle.',
+						reason:
+							verdict === 'met'
+								? 'I had to prompt the power at the level-off.'
+								: 'The excursion was my doing: I moved the throttle.',
 						createdAt: new Date(endedAt.getTime() + 1_800_000)
 					});
 				}

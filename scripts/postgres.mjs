@@ -1,7 +1,16 @@
 // A PostgreSQL server of the project's own: on loopback, on a free port, its data in a folder.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import {
+	chmodSync,
+	chownSync,
+	existsSync,
+	mkdirSync,
+	readFileSync,
+	readdirSync,
+	rmSync,
+	writeFileSync
+} from 'node:fs';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -109,7 +118,18 @@ export async function startPostgres({ folder, fresh = false, durable = true }) {
 		if (user) chownSync(handover, user.uid, user.gid);
 		const init = spawnSync(
 			join(programs, 'initdb'),
-			['-D', data, '-U', 'hanza', '--auth=scram-sha-256', `--pwfile=${handover}`, '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync'],
+			[
+				'-D',
+				data,
+				'-U',
+				'hanza',
+				'--auth=scram-sha-256',
+				`--pwfile=${handover}`,
+				'-E',
+				'UTF8',
+				'--locale=C.UTF-8',
+				'--no-sync'
+			],
 			{ ...user, cwd: '/', encoding: 'utf8', env: serverEnvironment() }
 		);
 		rmSync(handover);
@@ -118,11 +138,16 @@ export async function startPostgres({ folder, fresh = false, durable = true }) {
 	const secret = readFileSync(secretFile, 'utf8').trim();
 	const port = await freePort();
 	const settings = [
-		'-c', 'listen_addresses=127.0.0.1',
-		'-c', 'unix_socket_directories=',
-		'-c', `port=${port}`,
-		'-c', 'max_connections=60',
-		'-c', 'log_min_messages=fatal',
+		'-c',
+		'listen_addresses=127.0.0.1',
+		'-c',
+		'unix_socket_directories=',
+		'-c',
+		`port=${port}`,
+		'-c',
+		'max_connections=60',
+		'-c',
+		'log_min_messages=fatal',
 		...(durable ? [] : ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'])
 	];
 	// A group of its own: Ctrl-C reaches this script first, which stops the application before the server.
@@ -152,6 +177,7 @@ export async function startPostgres({ folder, fresh = false, durable = true }) {
 }
 
 function serverEnvironment() {
-	const { PGDATA, PGHOST, PGPORT, PGUSER, PGPASSWORD, ...rest } = process.env;
-	return { ...rest, LC_ALL: 'C.UTF-8' };
+	// Settings for somebody else's server must not reach ours.
+	const own = Object.entries(process.env).filter(([name]) => !name.startsWith('PG'));
+	return { ...Object.fromEntries(own), LC_ALL: 'C.UTF-8' };
 }

@@ -7,7 +7,15 @@ import { root } from './bundle.mjs';
 import { migrate } from './migrate.mjs';
 import { startPostgres } from './postgres.mjs';
 
-const BUILT_FROM = ['core/src', 'data', 'src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'];
+const BUILT_FROM = [
+	'core/src',
+	'data',
+	'src',
+	'static',
+	'package-lock.json',
+	'svelte.config.js',
+	'vite.config.ts'
+];
 
 function hashOf(path, hash) {
 	const full = join(root, path);
@@ -28,7 +36,12 @@ export function buildIfStale() {
 		else hashOf(path, hash);
 	const digest = hash.digest('hex');
 	const stamp = join(root, '.hanza/built');
-	if (existsSync(join(root, 'build/handler.js')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === digest) return;
+	if (
+		existsSync(join(root, 'build/handler.js')) &&
+		existsSync(stamp) &&
+		readFileSync(stamp, 'utf8') === digest
+	)
+		return;
 	console.log('Building the application');
 	const built = spawnSync(join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
 		cwd: root,
@@ -54,7 +67,13 @@ export function startApplication(url, { port = 0, demo = true } = {}) {
 	return new Promise((resolve, reject) => {
 		const child = fork(join(root, 'scripts/server.mjs'), {
 			cwd: root,
-			env: { ...process.env, DATABASE_URL: url, PORT: String(port), HANZA_DEMO: demo ? '1' : '0', NODE_ENV: 'production' },
+			env: {
+				...process.env,
+				DATABASE_URL: url,
+				PORT: String(port),
+				HANZA_DEMO: demo ? '1' : '0',
+				NODE_ENV: 'production'
+			},
 			// Its own group, so that Ctrl-C is handled once, by the script that started it.
 			detached: true
 		});

@@ -14,8 +14,14 @@ let failed = 0;
 function run(title, command, args, env = {}) {
 	const started = Date.now();
 	console.log(`\n== ${title}`);
-	const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-	console.log(`== ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`);
+	const { status } = spawnSync(command, args, {
+		cwd: root,
+		stdio: 'inherit',
+		env: { ...process.env, ...env }
+	});
+	console.log(
+		`== ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`
+	);
 	return status === 0;
 }
 
@@ -46,11 +52,26 @@ mkdirSync(results, { recursive: true });
 check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 run('generated types', bin('svelte-kit'), ['sync']);
 check('lint', bin('eslint'), ['--max-warnings', '0', '.']);
-check('types', bin('svelte-check'), ['--tsconfig', './tsconfig.json', '--threshold', 'warning', '--fail-on-warnings', '--output', 'human']);
+check('types', bin('svelte-check'), [
+	'--tsconfig',
+	'./tsconfig.json',
+	'--threshold',
+	'warning',
+	'--fail-on-warnings',
+	'--output',
+	'human'
+]);
 
 const unit = join(results, 'unit.json');
 count(
-	run('unit tests', bin('vitest'), ['run', '--project', 'unit', '--reporter=dot', '--reporter=json', `--outputFile.json=${unit}`]),
+	run('unit tests', bin('vitest'), [
+		'run',
+		'--project',
+		'unit',
+		'--reporter=dot',
+		'--reporter=json',
+		`--outputFile.json=${unit}`
+	]),
 	unit,
 	vitestCounts
 );
@@ -59,9 +80,14 @@ const empty = await startPostgres({ folder: join(root, '.hanza/test-data'), fres
 try {
 	const data = join(results, 'database.json');
 	count(
-		run('data-access tests', bin('vitest'), ['run', '--project', 'database', '--reporter=dot', '--reporter=json', `--outputFile.json=${data}`], {
-			DATABASE_URL: empty.url
-		}),
+		run(
+			'data-access tests',
+			bin('vitest'),
+			['run', '--project', 'database', '--reporter=dot', '--reporter=json', `--outputFile.json=${data}`],
+			{
+				DATABASE_URL: empty.url
+			}
+		),
 		data,
 		vitestCounts
 	);

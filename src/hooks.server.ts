@@ -20,6 +20,11 @@ export const handleError: HandleServerError = ({ error, event, status }) => {
 	if (status === 404) return { message: 'There is nothing here, or it is not yours.' };
 	// Only the name and code: a message of the database may carry what somebody entered.
 	const { name, code } = error as { name?: string; code?: string };
-	log.error({ route: event.route.id, name, code, message: error instanceof HanzaError ? error.message : undefined });
+	log.error({
+		route: event.route.id,
+		name,
+		code,
+		message: error instanceof HanzaError ? error.message : undefined
+	});
 	return { message: 'Something went wrong on our side. What you entered or flew is kept; try again.' };
 };

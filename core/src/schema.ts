@@ -3,6 +3,10 @@ import { Type } from '@sinclair/typebox';
 /** Pieces shared by the schemas of several folders. */
 export const Direction = Type.Number({ minimum: 0, maximum: 360, description: 'degrees, 360 means 0' });
 export const Speed = Type.Number({ minimum: 0, maximum: 300, description: 'kt' });
-export const AltitudeFt = Type.Number({ minimum: -2000, maximum: 60000, description: 'ft above mean sea level' });
+export const AltitudeFt = Type.Number({
+	minimum: -2000,
+	maximum: 60000,
+	description: 'ft above mean sea level'
+});
 export const Fraction = Type.Number({ minimum: 0, maximum: 1 });
 export const Identifier = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,63}$' });

@@ -132,22 +132,28 @@ describe('equations of motion', () => {
 		expect(Math.abs(dutch.dampingRatio / modes.dutchRoll.dampingRatio! - 1)).toBeLessThan(0.05);
 	});
 
-	it.each([75, 90, 105])('shows the trainer’s own modes when a disturbance is flown at %i kt, within 5 %%', (speed) => {
-		const condition = { ...level, airspeedKcas: speed };
-		const { equations, trimmed } = trimmedModel(condition);
-		const modes = modesAbout(equations, trimmed.state, trimmed.environment);
-		const density = trimmed.environment.densityKgM3;
-		const slow = trimmedModel(condition);
-		slow.state[U] = slow.state[U]! + 0.1;
-		const phugoid = oscillation(record(slow.integrator, slow.state, density, 75, 4, Q), 1 / 120);
-		expect(Math.abs(phugoid.periodSeconds / modes.phugoid.periodSeconds! - 1)).toBeLessThan(0.05);
-		expect(Math.abs(phugoid.dampingRatio / modes.phugoid.dampingRatio! - 1)).toBeLessThan(0.05);
-		const quick = trimmedModel(condition);
-		quick.state[V] = quick.state[V]! + 0.3;
-		const dutch = oscillation(withoutDrift(record(quick.integrator, quick.state, density, 7, 0.8, P)), 1 / 120);
-		expect(Math.abs(dutch.periodSeconds / modes.dutchRoll.periodSeconds! - 1)).toBeLessThan(0.05);
-		expect(Math.abs(dutch.dampingRatio / modes.dutchRoll.dampingRatio! - 1)).toBeLessThan(0.05);
-	});
+	it.each([75, 90, 105])(
+		'shows the trainer’s own modes when a disturbance is flown at %i kt, within 5 %%',
+		(speed) => {
+			const condition = { ...level, airspeedKcas: speed };
+			const { equations, trimmed } = trimmedModel(condition);
+			const modes = modesAbout(equations, trimmed.state, trimmed.environment);
+			const density = trimmed.environment.densityKgM3;
+			const slow = trimmedModel(condition);
+			slow.state[U] = slow.state[U]! + 0.1;
+			const phugoid = oscillation(record(slow.integrator, slow.state, density, 75, 4, Q), 1 / 120);
+			expect(Math.abs(phugoid.periodSeconds / modes.phugoid.periodSeconds! - 1)).toBeLessThan(0.05);
+			expect(Math.abs(phugoid.dampingRatio / modes.phugoid.dampingRatio! - 1)).toBeLessThan(0.05);
+			const quick = trimmedModel(condition);
+			quick.state[V] = quick.state[V]! + 0.3;
+			const dutch = oscillation(
+				withoutDrift(record(quick.integrator, quick.state, density, 7, 0.8, P)),
+				1 / 120
+			);
+			expect(Math.abs(dutch.periodSeconds / modes.dutchRoll.periodSeconds! - 1)).toBeLessThan(0.05);
+			expect(Math.abs(dutch.dampingRatio / modes.dutchRoll.dampingRatio! - 1)).toBeLessThan(0.05);
+		}
+	);
 
 	it('integrates so finely that a quarter of the step changes a violent minute by less than 0.1 ft', () => {
 		const run = (perStep: number) => {
@@ -203,16 +209,24 @@ describe('the trainer’s numbers', () => {
 	});
 
 	it('stalls clean near 50 kt', () => {
-		expect(() => solveTrim(trainer, { airspeedKias: 49, verticalSpeedFpm: 0, altitudeFt: 0 })).toThrow(CannotError);
-		expect(solveTrim(trainer, { airspeedKias: 52, verticalSpeedFpm: 0, altitudeFt: 0 }).angleOfAttackDeg).toBeGreaterThan(13);
+		expect(() => solveTrim(trainer, { airspeedKias: 49, verticalSpeedFpm: 0, altitudeFt: 0 })).toThrow(
+			CannotError
+		);
+		expect(
+			solveTrim(trainer, { airspeedKias: 52, verticalSpeedFpm: 0, altitudeFt: 0 }).angleOfAttackDeg
+		).toBeGreaterThan(13);
 	});
 
 	it('refuses what it has no power for, or too much', () => {
-		expect(() => solveTrim(trainer, { airspeedKias: 130, verticalSpeedFpm: 0, altitudeFt: 3000 })).toThrow(/more power/);
-		expect(() => solveTrim(trainer, { airspeedKias: 75, verticalSpeedFpm: -780, altitudeFt: 3000 })).toThrow(/less power/);
-		expect(() => solveTrim(trainer, { airspeedKias: 75, verticalSpeedFpm: 0, altitudeFt: 3000, flapsDeg: 45 })).toThrow(
-			/flapsDeg must be a number from 0 to 30/
+		expect(() => solveTrim(trainer, { airspeedKias: 130, verticalSpeedFpm: 0, altitudeFt: 3000 })).toThrow(
+			/more power/
 		);
+		expect(() => solveTrim(trainer, { airspeedKias: 75, verticalSpeedFpm: -780, altitudeFt: 3000 })).toThrow(
+			/less power/
+		);
+		expect(() =>
+			solveTrim(trainer, { airspeedKias: 75, verticalSpeedFpm: 0, altitudeFt: 3000, flapsDeg: 45 })
+		).toThrow(/flapsDeg must be a number from 0 to 30/);
 	});
 
 	it('needs less power with less speed down to the seventies, and more below', () => {

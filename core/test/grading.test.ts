@@ -38,7 +38,11 @@ describe('the two robots on the descent card', () => {
 		expect(grade.verdict).toBe('not met');
 		expect(grade.because.join()).toMatch(/Slow to 90 kt: airspeed \d+ kt fast/);
 		const found = new Map(grade.faults.map((fault) => [fault.kind, fault]));
-		expect([...found.keys()].sort()).toEqual(['descent-before-slowing', 'late-level-off', 'two-changes-at-once']);
+		expect([...found.keys()].sort()).toEqual([
+			'descent-before-slowing',
+			'late-level-off',
+			'two-changes-at-once'
+		]);
 		const slow = grade.phases.find(({ id }) => id === 'slow')!;
 		const levelOff = grade.phases.find(({ id }) => id === 'level-off')!;
 		expect(found.get('descent-before-slowing')!.startSeconds).toBeGreaterThanOrEqual(slow.startSeconds!);
@@ -104,7 +108,9 @@ describe('grading', () => {
 				fc.double({ min: 0, max: 200, noNaN: true }),
 				fc.double({ min: 0, max: 200, noNaN: true }),
 				(deviation, more, above, below) => {
-					expect(quality(deviation * more, { above, below })).toBeLessThanOrEqual(quality(deviation, { above, below }));
+					expect(quality(deviation * more, { above, below })).toBeLessThanOrEqual(
+						quality(deviation, { above, below })
+					);
 				}
 			)
 		);
@@ -113,21 +119,35 @@ describe('grading', () => {
 	it('never scores a whole flight higher for a larger deviation in it', () => {
 		// Heading has no part in the card's events, so the phases stay where they are.
 		fc.assert(
-			fc.property(fc.integer({ min: 0, max: 2000 }), fc.integer({ min: 1, max: 400 }), fc.double({ min: 0, max: 30, noNaN: true }), fc.double({ min: 1, max: 3, noNaN: true }), (from, length, size, more) => {
-				const shifted = (by: number) => {
-					const heading = track.column('indicatedHeadingDeg').map((_, i) => (i >= from && i < from + length ? 90 + by : 90));
-					return new Track(track.rateHz, new Map([...track.channels, ['indicatedHeadingDeg', heading]]), track.length);
-				};
-				const score = (by: number) => gradeFlight(shifted(by), descentCard, us).score;
-				expect(score(size * more)).toBeLessThanOrEqual(score(size) + 1e-9);
-			}),
+			fc.property(
+				fc.integer({ min: 0, max: 2000 }),
+				fc.integer({ min: 1, max: 400 }),
+				fc.double({ min: 0, max: 30, noNaN: true }),
+				fc.double({ min: 1, max: 3, noNaN: true }),
+				(from, length, size, more) => {
+					const shifted = (by: number) => {
+						const heading = track
+							.column('indicatedHeadingDeg')
+							.map((_, i) => (i >= from && i < from + length ? 90 + by : 90));
+						return new Track(
+							track.rateHz,
+							new Map([...track.channels, ['indicatedHeadingDeg', heading]]),
+							track.length
+						);
+					};
+					const score = (by: number) => gradeFlight(shifted(by), descentCard, us).score;
+					expect(score(size * more)).toBeLessThanOrEqual(score(size) + 1e-9);
+				}
+			),
 			{ numRuns: 25 }
 		);
 	});
 
 	it('fails an excursion that lasts and forgives one promptly corrected', () => {
 		const withExcursion = (samples: number) => {
-			const heading = track.column('indicatedHeadingDeg').map((value, i) => (i >= 100 && i < 100 + samples ? 105 : value));
+			const heading = track
+				.column('indicatedHeadingDeg')
+				.map((value, i) => (i >= 100 && i < 100 + samples ? 105 : value));
 			return gradeFlight(
 				new Track(track.rateHz, new Map([...track.channels, ['indicatedHeadingDeg', heading]]), track.length),
 				descentCard,
@@ -138,7 +158,10 @@ describe('grading', () => {
 		const failed = withExcursion(52);
 		expect(failed.verdict).toBe('not met');
 		expect(failed.because).toEqual(['Straight and level: heading 15° right']);
-		expect(failed.statements.find(({ tone }) => tone === 'fail')).toMatchObject({ atSeconds: 10, endSeconds: 15.2 });
+		expect(failed.statements.find(({ tone }) => tone === 'fail')).toMatchObject({
+			atSeconds: 10,
+			endSeconds: 15.2
+		});
 	});
 
 	it('measures by hand: bias, spread, worst, time inside', () => {

@@ -22,7 +22,10 @@ import {
 import { area, descentCard, fly, trainer } from './shipped.js';
 
 const start = (assist: AssistLevel = 'direct', windLayers = descentCard.weather.windLayers) =>
-	new Flight({ ...setupOf({ ...descentCard, weather: { ...descentCard.weather, windLayers } }, trainer, area), assist });
+	new Flight({
+		...setupOf({ ...descentCard, weather: { ...descentCard.weather, windLayers } }, trainer, area),
+		assist
+	});
 
 /** Controls that wander, so that a flight is not a straight line. */
 function wandering(flight: Flight, seconds: number, seed: number): void {
@@ -79,7 +82,10 @@ describe('flight', () => {
 		for (let i = 0; i < 120 * 60; i++) flight.step(flight.initialControls);
 		const after = flight.truth();
 		// A wind from magnetic north for a minute: a third of a mile to magnetic south.
-		const south = -(after.northNm * Math.cos(area.variationDeg * (Math.PI / 180)) + after.eastNm * Math.sin(area.variationDeg * (Math.PI / 180)));
+		const south = -(
+			after.northNm * Math.cos(area.variationDeg * (Math.PI / 180)) +
+			after.eastNm * Math.sin(area.variationDeg * (Math.PI / 180))
+		);
 		expect(south).toBeGreaterThan(0.3);
 		expect(south).toBeLessThan(0.37);
 	});
@@ -147,14 +153,19 @@ const trackOf = (values: Partial<Record<ChannelName, number[]>>): Track =>
 describe('recording', () => {
 	it('gives back every value to the nearest step of its channel', () => {
 		fc.assert(
-			fc.property(fc.array(fc.double({ min: -30000, max: 30000, noNaN: true }), { maxLength: 60 }), (values) => {
-				const track = trackOf({ altitudeFt: values, headingDeg: values });
-				const back = decodeChunk(encodeChunk({ first: 0, track })).track;
-				for (const name of ['altitudeFt', 'headingDeg'] as const)
-					values.forEach((value, i) =>
-						expect(Math.abs(back.column(name)[i]! - value)).toBeLessThanOrEqual(CHANNELS[name].resolution * 0.5001)
-					);
-			})
+			fc.property(
+				fc.array(fc.double({ min: -30000, max: 30000, noNaN: true }), { maxLength: 60 }),
+				(values) => {
+					const track = trackOf({ altitudeFt: values, headingDeg: values });
+					const back = decodeChunk(encodeChunk({ first: 0, track })).track;
+					for (const name of ['altitudeFt', 'headingDeg'] as const)
+						values.forEach((value, i) =>
+							expect(Math.abs(back.column(name)[i]! - value)).toBeLessThanOrEqual(
+								CHANNELS[name].resolution * 0.5001
+							)
+						);
+				}
+			)
 		);
 	});
 
@@ -185,9 +196,9 @@ describe('recording', () => {
 	});
 
 	it('refuses NaN instead of storing a plausible number', () => {
-		expect(() => encodeChunk({ first: 0, track: new Track(10, new Map([['pitchDeg', new Float64Array([NaN])]]), 1) })).toThrow(
-			/finite/
-		);
+		expect(() =>
+			encodeChunk({ first: 0, track: new Track(10, new Map([['pitchDeg', new Float64Array([NaN])]]), 1) })
+		).toThrow(/finite/);
 	});
 
 	it('joins chunks, lets a resumed flight replace what it flew again, and refuses holes', () => {

@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { addPerson } from '../../src/lib/server/data/index.js';
-import { closeSession, hashPassword, openSession, personOfToken, signIn, TooManyTries } from '../../src/lib/server/services/index.js';
+import {
+	closeSession,
+	hashPassword,
+	openSession,
+	personOfToken,
+	signIn,
+	TooManyTries
+} from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();

@@ -21,7 +21,11 @@ export function withDatabase(): { readonly db: Knex } {
 }
 
 let people = 0;
-export async function somebody(db: Knex, role: 'instructor' | 'student', instructorId: string | null = null): Promise<Person> {
+export async function somebody(
+	db: Knex,
+	role: 'instructor' | 'student',
+	instructorId: string | null = null
+): Promise<Person> {
 	people++;
 	const id = await addPerson(db, {
 		login: `person${people}`,

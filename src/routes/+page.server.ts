@@ -7,7 +7,8 @@ import { isRecordId, openSession, SESSION_COOKIE, signIn, TooManyTries } from '$
 import type { Actions, PageServerLoad } from './$types';
 
 /** The choice of demo people exists only in demo mode and only over the demo data. */
-const demoOffered = async (): Promise<boolean> => process.env.HANZA_DEMO === '1' && (await isDemo(database()));
+const demoOffered = async (): Promise<boolean> =>
+	process.env.HANZA_DEMO === '1' && (await isDemo(database()));
 
 const homeOf = (person: Person): string => (person.role === 'instructor' ? '/roster' : '/home');
 
@@ -38,15 +39,21 @@ const Credentials = Type.Object({
 export const actions: Actions = {
 	signIn: async ({ request, cookies, url, getClientAddress }) => {
 		const form = Object.fromEntries(await request.formData());
-		const login = String(form.login ?? '').trim().toLowerCase();
+		const login = String(form.login ?? '')
+			.trim()
+			.toLowerCase();
 		let person: Person | null;
 		try {
 			const credentials = parse(Credentials, { login, password: form.password });
 			person = await signIn(database(), credentials.login, credentials.password, getClientAddress());
 		} catch (error) {
 			if (error instanceof TooManyTries)
-				return fail(429, { login, message: 'Too many tries. Wait a quarter of an hour, or ask your instructor.' });
-			if (error instanceof HanzaError) return fail(400, { login, message: 'Enter your name and your password.' });
+				return fail(429, {
+					login,
+					message: 'Too many tries. Wait a quarter of an hour, or ask your instructor.'
+				});
+			if (error instanceof HanzaError)
+				return fail(400, { login, message: 'Enter your name and your password.' });
 			throw error;
 		}
 		if (!person) return fail(401, { login, message: 'Name and password do not belong together.' });

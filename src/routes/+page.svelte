@@ -13,8 +13,8 @@
 		<p class="text-3xl font-bold tracking-tight text-accent">Hanza</p>
 		<h1 class="mt-3 text-2xl">Set a task. Have it flown. See exactly how.</h1>
 		<p class="mt-3 max-w-prose text-ink-soft">
-			The instructor’s bench for instrument flying: every deviation timed, every fault named, each against a named
-			standard, from the first straight-and-level to the rating.
+			The instructor’s bench for instrument flying: every deviation timed, every fault named, each against a
+			named standard, from the first straight-and-level to the rating.
 		</p>
 		{#if data.demo}
 			<form method="POST" action="?/demo" use:enhance class="sheet mt-6 p-4" aria-labelledby="demo-title">
@@ -47,8 +47,8 @@
 		{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
 		<button class="button button-main justify-center">Sign in</button>
 		<p class="text-sm text-ink-soft">
-			For practice. Not an approved training device and not for navigation: published procedures, the aircraft’s
-			handbook, the authority and your instructor come first.
+			For practice. Not an approved training device and not for navigation: published procedures, the
+			aircraft’s handbook, the authority and your instructor come first.
 		</p>
 	</form>
 </main>

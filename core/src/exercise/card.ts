@@ -25,11 +25,22 @@ export const EventChannel = Type.Union([
 	Type.Literal('pitchDeg')
 ]);
 
-const heldSeconds = Type.Optional(Type.Number({ minimum: 0, maximum: 600, description: 's without a break' }));
+const heldSeconds = Type.Optional(
+	Type.Number({ minimum: 0, maximum: 600, description: 's without a break' })
+);
 const Leaf = Type.Union([
-	Type.Object({ kind: Type.Literal('elapsed'), seconds }, { ...closed, description: 'since the phase began' }),
-	Type.Object({ kind: Type.Literal('above'), channel: EventChannel, value: Type.Number(), heldSeconds }, closed),
-	Type.Object({ kind: Type.Literal('below'), channel: EventChannel, value: Type.Number(), heldSeconds }, closed),
+	Type.Object(
+		{ kind: Type.Literal('elapsed'), seconds },
+		{ ...closed, description: 'since the phase began' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('above'), channel: EventChannel, value: Type.Number(), heldSeconds },
+		closed
+	),
+	Type.Object(
+		{ kind: Type.Literal('below'), channel: EventChannel, value: Type.Number(), heldSeconds },
+		closed
+	),
 	Type.Object(
 		{
 			kind: Type.Literal('within'),

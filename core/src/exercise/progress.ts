@@ -5,7 +5,12 @@ import type { LeafEvent, PhaseEvent, TaskCard } from './card.js';
 /** The part of a sample that events look at. */
 export type EventSample = Pick<
 	Sample,
-	'indicatedAltitudeFt' | 'indicatedAirspeedKt' | 'indicatedHeadingDeg' | 'verticalSpeedFpm' | 'bankDeg' | 'pitchDeg'
+	| 'indicatedAltitudeFt'
+	| 'indicatedAirspeedKt'
+	| 'indicatedHeadingDeg'
+	| 'verticalSpeedFpm'
+	| 'bankDeg'
+	| 'pitchDeg'
 >;
 export const EVENT_CHANNELS = [
 	'indicatedAltitudeFt',

@@ -68,9 +68,7 @@ export function impactFromTruePa(trueMps: number, staticPa: number, temperatureK
 /** True airspeed, m/s, from impact pressure, Pa, static pressure, Pa, and static temperature, K. */
 export function trueFromImpactMps(impactPa: number, staticPa: number, temperatureK: number): number {
 	if (impactPa <= 0) return 0;
-	return Math.sqrt(
-		5 * GAMMA * GAS_CONSTANT * temperatureK * (Math.pow(impactPa / staticPa + 1, 2 / 7) - 1)
-	);
+	return Math.sqrt(5 * GAMMA * GAS_CONSTANT * temperatureK * (Math.pow(impactPa / staticPa + 1, 2 / 7) - 1));
 }
 
 export interface Air {
@@ -88,8 +86,7 @@ export interface Air {
  * pressure reads the altitude itself.
  */
 export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatureOffsetC: number): Air {
-	const pressureAltitude =
-		altitudeM + pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	const pressureAltitude = altitudeM + pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
 	const staticPa = SEA_LEVEL_PRESSURE_PA * pressureRatioAt(pressureAltitude);
 	const temperatureK = standardTemperatureK(altitudeM) + temperatureOffsetC;
 	return {

@@ -70,7 +70,9 @@ export const ModesInput = Type.Object(
 export type ModesInput = Static<typeof ModesInput>;
 
 const Pair = Type.Object({
-	real: Type.Union([num, Type.Tuple([num, num])], { description: '1/s; two values where it does not oscillate' }),
+	real: Type.Union([num, Type.Tuple([num, num])], {
+		description: '1/s; two values where it does not oscillate'
+	}),
 	imag: Type.Number({ description: '1/s, positive' }),
 	dampingRatio: Type.Optional(num),
 	periodSeconds: Type.Optional(Type.Number({ description: 's' }))
@@ -157,7 +159,8 @@ export function linearise(
 	const out = new Float64Array(STATE_LENGTH);
 	const attitude = attitudeOf(state);
 	const rateOf = (trial: Float64Array, coordinate: Coordinate): number => {
-		if (coordinate === 'pitch') return trial[Q]! * Math.cos(attitude.bank) - trial[R]! * Math.sin(attitude.bank);
+		if (coordinate === 'pitch')
+			return trial[Q]! * Math.cos(attitude.bank) - trial[R]! * Math.sin(attitude.bank);
 		if (coordinate === 'bank') return trial[P]! + trial[R]! * Math.tan(attitude.pitch);
 		return out[coordinate]!;
 	};
@@ -220,7 +223,9 @@ export function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
 		dutch = reals.slice(1, 3);
 		reals = [reals[0]!, reals[3]!];
 	} else if (oscillating.length === 4) {
-		throw new CannotError('roll and spiral have merged into one oscillation: they have no roots of their own');
+		throw new CannotError(
+			'roll and spiral have merged into one oscillation: they have no roots of their own'
+		);
 	}
 	return {
 		phugoid: asPair(pitchRoots.slice(0, 2)),
@@ -278,4 +283,3 @@ export const stillAir = (densityKgM3: number): Environment => ({
 	gustR: 0,
 	densityKgM3
 });
-

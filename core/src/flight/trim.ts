@@ -149,7 +149,11 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 		if (!x.every(Number.isFinite)) break;
 	}
 	if (converged) residual(x);
-	if (!converged || Math.max(...residual(x).map(Math.abs)) > 1e-8 || x[0]! > toRadians(airplane.stallAlphaDeg))
+	if (
+		!converged ||
+		Math.max(...residual(x).map(Math.abs)) > 1e-8 ||
+		x[0]! > toRadians(airplane.stallAlphaDeg)
+	)
 		throw new CannotError(
 			`${condition.airspeedKcas} kt is outside what the aircraft can fly steadily in this configuration (near or below the stall, or too steep)`
 		);

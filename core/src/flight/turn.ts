@@ -19,7 +19,9 @@ export const TurnOutput = Type.Object({
 	secondsPer360: Type.Number({ description: 's' }),
 	loadFactor: Type.Number(),
 	rules: Type.Object({
-		tenPercentPlusFiveDeg: Type.Number({ description: 'bank for standard rate: a tenth of the speed plus 5' }),
+		tenPercentPlusFiveDeg: Type.Number({
+			description: 'bank for standard rate: a tenth of the speed plus 5'
+		}),
 		fifteenPercentDeg: Type.Number({ description: 'bank for standard rate: 15 % of the speed' }),
 		halfBankRollOutDeg: Type.Number({ description: 'roll out this many degrees early' })
 	})

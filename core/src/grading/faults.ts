@@ -70,7 +70,13 @@ interface Context {
 	settings: FaultSettings;
 }
 
-const fault = (kind: FaultKind, startSeconds: number, endSeconds: number, text: string, tryNext: string): Fault => ({
+const fault = (
+	kind: FaultKind,
+	startSeconds: number,
+	endSeconds: number,
+	text: string,
+	tryNext: string
+): Fault => ({
 	kind,
 	name: FAULT_NAMES[kind],
 	startSeconds,
@@ -146,13 +152,17 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 		const far = 2.5 * settings.levelOffRule * Math.abs(asked);
 		let established = end - 1;
 		while (established > start && Math.abs(altitude[established]! - target) < far) established--;
-		const window = rate.subarray(Math.max(start, established - Math.round(10 * track.rateHz)), established + 1);
+		const window = rate.subarray(
+			Math.max(start, established - Math.round(10 * track.rateHz)),
+			established + 1
+		);
 		const flown = Math.abs(window.reduce((a, b) => a + b, 0) / Math.max(1, window.length));
 		if (!(flown > 100)) return;
 		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
 		let begun = established;
 		// The last time the rate was still nearly full: after it, the level-off.
-		for (let i = established; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
+		for (let i = established; i < limit; i++)
+			if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
 		const leadFt = sign * (target - altitude[begun]!);
 		const ruleFt = settings.levelOffRule * flown;
 		let through = 0;
@@ -224,10 +234,12 @@ const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
 function twoChanges({ card, track, times, settings }: Context): Fault[] {
 	const window = Math.round(settings.changeWindowSeconds * track.rateHz);
 	const changes: Change[] = [];
-	if (track.has('pitchDeg')) changes.push(...changesOf(track.column('pitchDeg'), 'pitch', settings.pitchChangeDeg, window));
+	if (track.has('pitchDeg'))
+		changes.push(...changesOf(track.column('pitchDeg'), 'pitch', settings.pitchChangeDeg, window));
 	if (track.has('throttle'))
 		changes.push(...changesOf(track.column('throttle'), 'power', settings.throttleChange, window));
-	if (track.has('bankDeg')) changes.push(...changesOf(track.column('bankDeg'), 'bank', settings.bankChangeDeg, window));
+	if (track.has('bankDeg'))
+		changes.push(...changesOf(track.column('bankDeg'), 'bank', settings.bankChangeDeg, window));
 	changes.sort((a, b) => a.start - b.start);
 	const faults: Fault[] = [];
 	let quietUntil = -1;
@@ -259,8 +271,12 @@ function twoChanges({ card, track, times, settings }: Context): Fault[] {
 
 /** Around the seam of two phases what either allows is allowed. */
 function allowedAt(card: TaskCard, times: readonly PhaseTimes[], seconds: number): readonly string[] {
-	const near = times.filter((time) => time.startSeconds - 6 <= seconds && (time.endSeconds ?? Infinity) + 3 >= seconds);
-	return near.flatMap((time): NonNullable<Phase['togetherAllowed']> => card.phases[time.phase]!.togetherAllowed ?? []);
+	const near = times.filter(
+		(time) => time.startSeconds - 6 <= seconds && (time.endSeconds ?? Infinity) + 3 >= seconds
+	);
+	return near.flatMap(
+		(time): NonNullable<Phase['togetherAllowed']> => card.phases[time.phase]!.togetherAllowed ?? []
+	);
 }
 
 /** All faults of a flight, by time. What was not recorded cannot show a fault. */

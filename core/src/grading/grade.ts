@@ -75,7 +75,12 @@ const ITEM_WORDS: Record<TargetKind, { name: string; unit: string; above: string
 	altitudeFt: { name: 'altitude', unit: 'ft', above: 'high', below: 'low' },
 	airspeedKias: { name: 'airspeed', unit: 'kt', above: 'fast', below: 'slow' },
 	headingDeg: { name: 'heading', unit: '°', above: 'right', below: 'left' },
-	verticalSpeedFpm: { name: 'vertical speed', unit: 'ft/min', above: 'above the rate', below: 'below the rate' },
+	verticalSpeedFpm: {
+		name: 'vertical speed',
+		unit: 'ft/min',
+		above: 'above the rate',
+		below: 'below the rate'
+	},
 	bankDeg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left' }
 };
 
@@ -99,7 +104,10 @@ function channelFor(kind: TargetKind, track: Track): ChannelName | null {
 	const wanted = TARGET_CHANNELS[kind];
 	if (track.has(wanted)) return wanted;
 	// A flight without instruments in its recording is graded by what it has.
-	const instead: Partial<Record<TargetKind, ChannelName>> = { altitudeFt: 'altitudeFt', headingDeg: 'headingDeg' };
+	const instead: Partial<Record<TargetKind, ChannelName>> = {
+		altitudeFt: 'altitudeFt',
+		headingDeg: 'headingDeg'
+	};
 	const other = instead[kind];
 	return other && track.has(other) ? other : null;
 }
@@ -226,7 +234,9 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
 	if (verdict === 'met') return [];
 	if (verdict === 'not shown')
-		return phases.filter((phase) => phase.verdict === 'not shown').map((phase) => `${phase.name}: not flown to its end`);
+		return phases
+			.filter((phase) => phase.verdict === 'not shown')
+			.map((phase) => `${phase.name}: not flown to its end`);
 	return phases.flatMap((phase) =>
 		phase.items
 			.filter((item) => item.decisive && item.verdict === 'not met')
@@ -235,7 +245,11 @@ function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
 }
 
 /** The debrief in sentences, each tied to its moment: faults, lasting excursions, and what went well. */
-function statementsOf(phases: readonly GradedPhase[], faults: readonly Fault[], standard: Standard): Statement[] {
+function statementsOf(
+	phases: readonly GradedPhase[],
+	faults: readonly Fault[],
+	standard: Standard
+): Statement[] {
 	const statements: Statement[] = faults.map((fault) => ({
 		atSeconds: fault.startSeconds,
 		endSeconds: fault.endSeconds,

@@ -13,7 +13,7 @@ export interface PanelReadings {
 }
 
 /** What the instruments sense. */
-export interface Sensed extends PanelReadings {}
+export type Sensed = PanelReadings;
 
 /**
  * Time constants, s. Airspeed and altitude: lines and mechanism, some tenths of a second. Vertical

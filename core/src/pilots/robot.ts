@@ -38,7 +38,10 @@ export const TECHNIQUES = {
 export type PilotId = keyof typeof TECHNIQUES;
 export const PILOTS: Record<PilotId, { name: string; what: string }> = {
 	steady: { name: 'Steady', what: 'one change at a time, slows before it descends, leads the level-off' },
-	hasty: { name: 'Hasty', what: 'descends before it has slowed, changes pitch and power at once, levels off late' }
+	hasty: {
+		name: 'Hasty',
+		what: 'descends before it has slowed, changes pitch and power at once, levels off late'
+	}
 };
 
 /** What the robot wants at the moment. */
@@ -120,13 +123,17 @@ export class RobotPilot {
 	private decide(panel: PanelReadings, currentPhase: number): void {
 		// A phase that the pilot ends himself is left by his own decision, not by the card's.
 		const own = this.pilotEnds(this.intent);
-		if (currentPhase > this.intent + (own ? 1 : 0)) this.intent = Math.min(currentPhase, this.plans.length - 1);
+		if (currentPhase > this.intent + (own ? 1 : 0))
+			this.intent = Math.min(currentPhase, this.plans.length - 1);
 		const phase: Phase = this.card.phases[this.intent]!;
 		const next = this.plans[this.intent + 1];
 		if (!next) return;
 		const plan = this.plans[this.intent]!;
 		const speed = phase.targets.airspeedKias;
-		if (speed?.mode === 'reach' && Math.abs(panel.airspeedKias - speed.value) <= this.technique.descendWithinKt)
+		if (
+			speed?.mode === 'reach' &&
+			Math.abs(panel.airspeedKias - speed.value) <= this.technique.descendWithinKt
+		)
 			this.goOn();
 		else if (plan.verticalSpeedFpm !== null && next.altitudeFt !== null && next.verticalSpeedFpm === null) {
 			const toGo = Math.abs(panel.altimeterFt - next.altitudeFt);
@@ -164,7 +171,8 @@ export class RobotPilot {
 		const speedError = plan.airspeedKias - panel.airspeedKias;
 		// Slowing down ahead of a descent is done with the descent's own setting: one change of power.
 		const next = this.plans[this.intent + 1];
-		const slowing = this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next !== undefined;
+		const slowing =
+			this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next !== undefined;
 		let power = slowing ? next.throttle : plan.throttle + clamp(0.012 * speedError, -0.25, 0.2);
 		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
 		if (this.levellingOff && technique.levelOffLead <= 0 && panel.verticalSpeedFpm < -150)
@@ -180,7 +188,8 @@ export class RobotPilot {
 		} else if (plan.altitudeFt !== null) {
 			const error = plan.altitudeFt - panel.altimeterFt;
 			const rateWanted = clamp(error * 8, -450, 450);
-			if (Math.abs(error) < 80) this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
+			if (Math.abs(error) < 80)
+				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
 			// More pitch for less speed: the level attitude at the speed of the moment.
 			const slowness = clamp(panel.airspeedKias - plan.airspeedKias, -15, 30) * -0.1;
 			// Pitch is flight path: a degree is this many ft/min at this speed.

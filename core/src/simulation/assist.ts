@@ -55,7 +55,11 @@ export function attitudeAssist(
 	assist.elevatorIntegral = clamp(assist.elevatorIntegral + 0.03 * pitchError * seconds, -0.6, 0.6);
 	assist.rudderIntegral = clamp(assist.rudderIntegral + 0.03 * now.slipDeg * seconds, -0.5, 0.5);
 	return {
-		elevator: clamp(softer * (0.035 * pitchError - 0.03 * now.pitchDegPerSecond) + assist.elevatorIntegral, -1, 1),
+		elevator: clamp(
+			softer * (0.035 * pitchError - 0.03 * now.pitchDegPerSecond) + assist.elevatorIntegral,
+			-1,
+			1
+		),
 		aileron: clamp(softer * (0.03 * (assist.bankDeg - now.bankDeg) - 0.012 * now.rollDegPerSecond), -1, 1),
 		// Feet follow the ball, slowly: the ball lags, and a quick rudder would excite the Dutch roll.
 		rudder: clamp(stick.rudder + assist.rudderIntegral, -1, 1)

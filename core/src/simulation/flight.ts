@@ -49,7 +49,13 @@ export interface FlightSetup {
 	aircraft: Aircraft;
 	weather: Weather;
 	variationDeg: number;
-	start: { altitudeFt: number; headingDeg: number; airspeedKias: number; verticalSpeedFpm: number; flapsDeg: number };
+	start: {
+		altitudeFt: number;
+		headingDeg: number;
+		airspeedKias: number;
+		verticalSpeedFpm: number;
+		flapsDeg: number;
+	};
 	assist: AssistLevel;
 }
 
@@ -147,8 +153,10 @@ export class Flight {
 		const { windNorthMps, windEastMps } = this.environment;
 		if (windNorthMps === 0 && windEastMps === 0) return;
 		const [w, x, y, z] = [this.state[6]!, this.state[7]!, this.state[8]!, this.state[9]!];
-		this.state[U] = this.state[U]! + (w * w + x * x - y * y - z * z) * windNorthMps + 2 * (x * y + w * z) * windEastMps;
-		this.state[V] = this.state[V]! + 2 * (x * y - w * z) * windNorthMps + (w * w - x * x + y * y - z * z) * windEastMps;
+		this.state[U] =
+			this.state[U]! + (w * w + x * x - y * y - z * z) * windNorthMps + 2 * (x * y + w * z) * windEastMps;
+		this.state[V] =
+			this.state[V]! + 2 * (x * y - w * z) * windNorthMps + (w * w - x * x + y * y - z * z) * windEastMps;
 		this.state[W] = this.state[W]! + 2 * (x * z + w * y) * windNorthMps + 2 * (y * z - w * x) * windEastMps;
 	}
 
@@ -193,7 +201,11 @@ export class Flight {
 			neutralDeg +
 			(elevator > 0 ? elevator * controls.elevator.minimumDeg : -elevator * controls.elevator.maximumDeg);
 		surfaces.elevatorDeg = approach(surfaces.elevatorDeg, elevatorDeg, controls.elevator);
-		surfaces.aileronDeg = approach(surfaces.aileronDeg, aileron * controls.aileron.maximumDeg, controls.aileron);
+		surfaces.aileronDeg = approach(
+			surfaces.aileronDeg,
+			aileron * controls.aileron.maximumDeg,
+			controls.aileron
+		);
 		surfaces.rudderDeg = approach(surfaces.rudderDeg, -rudder * controls.rudder.maximumDeg, controls.rudder);
 		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
 		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);

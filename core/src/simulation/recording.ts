@@ -260,7 +260,8 @@ export function decodeChunk(bytes: Uint8Array): Chunk {
  */
 export function joinChunks(chunks: readonly Chunk[]): Track {
 	const [head] = chunks;
-	if (!head) return new Track(RECORDING_RATE_HZ, new Map(CHANNEL_NAMES.map((n) => [n, new Float64Array()])), 0);
+	if (!head)
+		return new Track(RECORDING_RATE_HZ, new Map(CHANNEL_NAMES.map((n) => [n, new Float64Array()])), 0);
 	const names = [...head.track.channels.keys()];
 	const { rateHz } = head.track;
 	let length = 0;

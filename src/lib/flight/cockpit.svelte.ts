@@ -1,4 +1,12 @@
-import type { Aircraft, Area, AssistLevel, ControlInputs, FlightEnd, ResumeState, TaskCard } from '@hanza/core';
+import type {
+	Aircraft,
+	Area,
+	AssistLevel,
+	ControlInputs,
+	FlightEnd,
+	ResumeState,
+	TaskCard
+} from '@hanza/core';
 import type { Frame, FreezeReason, FromFlight, ToFlight } from '$lib/workers/messages.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { KEYMAP, type Action } from './keymap.js';
@@ -37,6 +45,8 @@ export class Cockpit {
 
 	private readonly worker: Worker;
 	private readonly uploader: Uploader;
+	// Read once a picture, not shown: it needs no reactivity.
+	// eslint-disable-next-line svelte/prefer-svelte-reactivity
 	private readonly held = new Set<Action>();
 	private pointerHasStick = false;
 	private lastHands = 0;
@@ -44,6 +54,7 @@ export class Cockpit {
 	private flushed: (() => void) | null = null;
 
 	constructor(readonly data: CockpitData) {
+		// eslint-disable-next-line svelte/prefer-svelte-reactivity
 		this.worker = new Worker(new URL('../workers/flight.worker.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data: message }: MessageEvent<FromFlight>) => this.hear(message);
 		this.uploader = new Uploader(data.id, (state, waiting) => {
@@ -80,7 +91,8 @@ export class Cockpit {
 				resume: resume && { state: resume.state, recorded: resume.recorded }
 			});
 		} catch {
-			this.problem = 'The flight could not be loaded. Check the connection and reload the page; nothing is lost.';
+			this.problem =
+				'The flight could not be loaded. Check the connection and reload the page; nothing is lost.';
 		}
 	}
 
@@ -132,7 +144,9 @@ export class Cockpit {
 		this.lastHands = now;
 		if (this.status !== 'flying' || !this.inputs) return;
 		const next = moveByKeys(this.inputs, this.held, this.data.assist, this.pointerHasStick, seconds);
-		const changed = (Object.keys(next) as (keyof ControlInputs)[]).some((key) => next[key] !== this.inputs![key]);
+		const changed = (Object.keys(next) as (keyof ControlInputs)[]).some(
+			(key) => next[key] !== this.inputs![key]
+		);
 		if (changed) this.setInputs(next);
 	}
 
@@ -218,13 +232,18 @@ export class Cockpit {
 
 	stepFlaps(by: 1 | -1): void {
 		if (this.inputs)
-			this.control({ flapsDeg: stepFlaps(this.inputs.flapsDeg, this.data.aircraft.controls.flapStepsDeg, by) });
+			this.control({
+				flapsDeg: stepFlaps(this.inputs.flapsDeg, this.data.aircraft.controls.flapStepsDeg, by)
+			});
 	}
 
 	turnSetting(by: 1 | -1): void {
 		if (this.inputs)
 			this.control({
-				altimeterSettingHpa: Math.min(1060, Math.max(940, this.inputs.altimeterSettingHpa + by * HECTOPASCAL_STEP))
+				altimeterSettingHpa: Math.min(
+					1060,
+					Math.max(940, this.inputs.altimeterSettingHpa + by * HECTOPASCAL_STEP)
+				)
 			});
 	}
 

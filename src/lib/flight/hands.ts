@@ -33,10 +33,20 @@ export function moveByKeys(
 	const next = { ...inputs };
 	if (!pointerHasStick) {
 		next.elevator = toward(inputs.elevator, axis(held, 'noseUp', 'noseDown') * most, out, back, seconds);
-		next.aileron = toward(inputs.aileron, axis(held, 'bankRight', 'bankLeft') * most, out * 1.6, back * 1.6, seconds);
+		next.aileron = toward(
+			inputs.aileron,
+			axis(held, 'bankRight', 'bankLeft') * most,
+			out * 1.6,
+			back * 1.6,
+			seconds
+		);
 	}
 	next.rudder = toward(inputs.rudder, axis(held, 'rudderRight', 'rudderLeft') * 0.6, 1, 2, seconds);
-	next.throttle = clamp(inputs.throttle + axis(held, 'powerUp', 'powerDown') * THROTTLE_PER_SECOND * seconds, 0, 1);
+	next.throttle = clamp(
+		inputs.throttle + axis(held, 'powerUp', 'powerDown') * THROTTLE_PER_SECOND * seconds,
+		0,
+		1
+	);
 	next.trim = clamp(inputs.trim + axis(held, 'trimUp', 'trimDown') * TRIM_PER_SECOND * seconds, -1, 1);
 	return next;
 }

@@ -21,7 +21,11 @@
 			<a href="/" class="text-lg font-bold text-accent no-underline">Hanza</a>
 			{#each links as [href, text] (href)}
 				{@const here = page.url.pathname.startsWith(href!)}
-				<a {href} class="py-1 no-underline {here ? 'border-b-2 border-accent font-semibold' : 'text-ink-soft'}" aria-current={here ? 'page' : undefined}>
+				<a
+					{href}
+					class="py-1 no-underline {here ? 'border-b-2 border-accent font-semibold' : 'text-ink-soft'}"
+					aria-current={here ? 'page' : undefined}
+				>
 					{text}
 				</a>
 			{/each}
@@ -31,7 +35,7 @@
 	</nav>
 	<main class="mx-auto w-full max-w-6xl grow px-4 py-5">{@render children()}</main>
 	<footer class="border-t border-line py-2 text-center text-sm text-ink-soft">
-		Practice only: not an approved device, not for navigation. The published procedure, the handbook, the authority and
-		the instructor come first.
+		Practice only: not an approved device, not for navigation. The published procedure, the handbook, the
+		authority and the instructor come first.
 	</footer>
 </div>

@@ -29,7 +29,8 @@
 	}
 
 	function optionsOf(spec: ChartSpec, track: Track, last: boolean): ApexOptions {
-		const about = grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
+		const about =
+			grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
 		const trace = traceOf(track, spec, about);
 		const band = spec.target ? bandOf(grade, spec.target) : [];
 		const values = [...trace.map(({ y }) => y), ...band.flatMap(({ y }) => y ?? [])];
@@ -138,7 +139,9 @@
 				if (!response.ok) throw new Error(String(response.status));
 				const { track } = decodeChunk(new Uint8Array(await response.arrayBuffer()));
 				if (gone) return;
-				charts = CHARTS.map((spec, i) => new Apex(places[spec.id], optionsOf(spec, track, i === CHARTS.length - 1)));
+				charts = CHARTS.map(
+					(spec, i) => new Apex(places[spec.id], optionsOf(spec, track, i === CHARTS.length - 1))
+				);
 				await Promise.all(charts.map((chart) => chart.render()));
 				loaded = true;
 			} catch {
@@ -172,14 +175,22 @@
 	});
 </script>
 
-{#if failed}<p class="p-3 text-limit" role="alert">The recording could not be loaded. Reload the page to try again.</p>{/if}
+{#if failed}<p class="p-3 text-limit" role="alert">
+		The recording could not be loaded. Reload the page to try again.
+	</p>{/if}
 <div data-testid="charts" data-loaded={loaded}>
 	{#each CHARTS as spec (spec.id)}
 		<p class="px-3 text-sm font-semibold text-ink-soft">{spec.title}, {spec.unit}</p>
-		<div bind:this={places[spec.id]} role="img" aria-label="{spec.title} over time, with limits, phases and excursions"></div>
+		<div
+			bind:this={places[spec.id]}
+			role="img"
+			aria-label="{spec.title} over time, with limits, phases and excursions"
+		></div>
 	{/each}
 </div>
 <p class="px-3 pb-2 text-sm text-ink-soft">
 	Line: flown. Shaded band: limits of the standard. Amber: outside them. Dashed: begin of a phase:
-	{#each grade.phases as phase, i (phase.id)}{#if phase.startSeconds !== null}<span class="mr-2 whitespace-nowrap">{i + 1} {phase.name}</span>{/if}{/each}
+	{#each grade.phases as phase, i (phase.id)}{#if phase.startSeconds !== null}<span
+				class="mr-2 whitespace-nowrap">{i + 1} {phase.name}</span
+			>{/if}{/each}
 </p>

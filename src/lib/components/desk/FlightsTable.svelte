@@ -23,15 +23,22 @@
 					<td>{flight.cardName}</td>
 					<td>
 						<Verdict verdict={flight.overridden ?? flight.verdict} />
-						{#if flight.overridden}<span class="block text-sm text-ink-soft">instructor; computed: {flight.verdict}</span>{/if}
-						{#if flight.status === 'interrupted'}<span class="block text-sm text-ink-soft">broken off</span>{/if}
+						{#if flight.overridden}<span class="block text-sm text-ink-soft"
+								>instructor; computed: {flight.verdict}</span
+							>{/if}
+						{#if flight.status === 'interrupted'}<span class="block text-sm text-ink-soft">broken off</span
+							>{/if}
 						{#if flight.status === 'flying'}<span class="block text-sm text-ink-soft">not finished</span>{/if}
 					</td>
 					<td class="number">{flight.score === null ? '' : Math.round(flight.score)}</td>
-					<td class="text-sm">{flight.faults.join(', ') || (flight.status === 'flying' ? '' : 'none found')}</td>
+					<td class="text-sm"
+						>{flight.faults.join(', ') || (flight.status === 'flying' ? '' : 'none found')}</td
+					>
 					<td class="text-sm">{flight.assist === 'attitude' ? 'attitude held' : 'direct'}</td>
 					<td class="number">{formatDuration(flight.samples / RECORDING_RATE_HZ)}</td>
-					<td class="number">{#if flight.status !== 'flying'}<a href="/debrief/{flight.id}">Debrief</a>{/if}</td>
+					<td class="number"
+						>{#if flight.status !== 'flying'}<a href="/debrief/{flight.id}">Debrief</a>{/if}</td
+					>
 				</tr>
 			{/each}
 		</tbody>

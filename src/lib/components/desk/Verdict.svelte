@@ -10,6 +10,10 @@
 	const mark = $derived(MARKS[verdict ?? 'not shown'] ?? MARKS['not shown']!);
 </script>
 
-<span class="inline-flex items-center gap-1 rounded border px-1.5 whitespace-nowrap {mark.tone} {large ? 'text-xl font-semibold px-3 py-0.5' : 'text-sm'}">
+<span
+	class="inline-flex items-center gap-1 rounded border px-1.5 whitespace-nowrap {mark.tone} {large
+		? 'text-xl font-semibold px-3 py-0.5'
+		: 'text-sm'}"
+>
 	<span aria-hidden="true">{mark.sign}</span>{verdict ?? 'not shown'}
 </span>

@@ -1,4 +1,11 @@
-import { signedDeg, TARGET_CHANNELS, type ChannelName, type Grade, type TargetKind, type Track } from '@hanza/core';
+import {
+	signedDeg,
+	TARGET_CHANNELS,
+	type ChannelName,
+	type Grade,
+	type TargetKind,
+	type Track
+} from '@hanza/core';
 
 /** One chart of a debrief: a channel, and the target that it is graded by, if any. */
 export interface ChartSpec {
@@ -13,10 +20,42 @@ export interface ChartSpec {
 }
 
 export const CHARTS: ChartSpec[] = [
-	{ id: 'altitude', title: 'Altitude', unit: 'ft', channel: TARGET_CHANNELS.altitudeFt, target: 'altitudeFt', decimals: 0, leastSpan: 400 },
-	{ id: 'airspeed', title: 'Airspeed', unit: 'kt', channel: TARGET_CHANNELS.airspeedKias, target: 'airspeedKias', decimals: 0, leastSpan: 40 },
-	{ id: 'vertical', title: 'Vertical speed', unit: 'ft/min', channel: 'verticalSpeedFpm', target: 'verticalSpeedFpm', decimals: 0, leastSpan: 800 },
-	{ id: 'heading', title: 'Heading', unit: '°', channel: TARGET_CHANNELS.headingDeg, target: 'headingDeg', decimals: 0, leastSpan: 40 },
+	{
+		id: 'altitude',
+		title: 'Altitude',
+		unit: 'ft',
+		channel: TARGET_CHANNELS.altitudeFt,
+		target: 'altitudeFt',
+		decimals: 0,
+		leastSpan: 400
+	},
+	{
+		id: 'airspeed',
+		title: 'Airspeed',
+		unit: 'kt',
+		channel: TARGET_CHANNELS.airspeedKias,
+		target: 'airspeedKias',
+		decimals: 0,
+		leastSpan: 40
+	},
+	{
+		id: 'vertical',
+		title: 'Vertical speed',
+		unit: 'ft/min',
+		channel: 'verticalSpeedFpm',
+		target: 'verticalSpeedFpm',
+		decimals: 0,
+		leastSpan: 800
+	},
+	{
+		id: 'heading',
+		title: 'Heading',
+		unit: '°',
+		channel: TARGET_CHANNELS.headingDeg,
+		target: 'headingDeg',
+		decimals: 0,
+		leastSpan: 40
+	},
 	{ id: 'power', title: 'Power', unit: 'rpm', channel: 'rpm', target: null, decimals: 0, leastSpan: 600 }
 ];
 
@@ -70,11 +109,20 @@ export const excursionsOf = (grade: Grade, kind: TargetKind): { from: number; to
 	grade.phases.flatMap((phase) =>
 		phase.items
 			.filter((item) => item.kind === kind && item.mode === 'hold')
-			.flatMap((item) => (item.excursions ?? []).map(({ startSeconds, endSeconds }) => ({ from: startSeconds, to: endSeconds })))
+			.flatMap((item) =>
+				(item.excursions ?? []).map(({ startSeconds, endSeconds }) => ({
+					from: startSeconds,
+					to: endSeconds
+				}))
+			)
 	);
 
 /** Axis limits on round numbers that take in the values, at least `leastSpan` apart. */
-export function niceAxis(low: number, high: number, leastSpan: number): { min: number; max: number; tickAmount: number } {
+export function niceAxis(
+	low: number,
+	high: number,
+	leastSpan: number
+): { min: number; max: number; tickAmount: number } {
 	const spare = Math.max(0.04 * (high - low), (leastSpan - (high - low)) / 2, 0);
 	const rough = (high - low + 2 * spare) / 4;
 	const power = 10 ** Math.floor(Math.log10(rough));

@@ -15,14 +15,31 @@
 	const at = (value: number) => angleOn(scale, value);
 	const red = $derived([place(at(speeds.neverExceedKias), 76), place(at(speeds.neverExceedKias), 94)]);
 	// Below the scale's beginning the needle goes back to its own zero, left of it.
-	const needle = $derived(airspeedKias < scale.from ? Math.max(0, airspeedKias / scale.from) * 25 : at(airspeedKias));
+	const needle = $derived(
+		airspeedKias < scale.from ? Math.max(0, airspeedKias / scale.from) * 25 : at(airspeedKias)
+	);
 </script>
 
 <Dial label={`Airspeed ${Math.round(airspeedKias)} knots`} legend="AIRSPEED KT">
 	<!-- Regulated airspeed markings: white flap range, green normal range, yellow caution range, red line. -->
-	<path d={arc(at(speeds.stallLandingKias), at(speeds.flapsMaximumKias), 79)} fill="none" stroke="#f2f2f2" stroke-width="4" />
-	<path d={arc(at(speeds.stallCleanKias), at(speeds.normalMaximumKias), 86)} fill="none" stroke="#2f9e4f" stroke-width="7" />
-	<path d={arc(at(speeds.normalMaximumKias), at(speeds.neverExceedKias), 86)} fill="none" stroke="#e0b400" stroke-width="7" />
+	<path
+		d={arc(at(speeds.stallLandingKias), at(speeds.flapsMaximumKias), 79)}
+		fill="none"
+		stroke="#f2f2f2"
+		stroke-width="4"
+	/>
+	<path
+		d={arc(at(speeds.stallCleanKias), at(speeds.normalMaximumKias), 86)}
+		fill="none"
+		stroke="#2f9e4f"
+		stroke-width="7"
+	/>
+	<path
+		d={arc(at(speeds.normalMaximumKias), at(speeds.neverExceedKias), 86)}
+		fill="none"
+		stroke="#e0b400"
+		stroke-width="7"
+	/>
 	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
 	<Ticks {scale} major={20} minor={5} radius={92} />
 	<g transform="rotate({needle} 100 100)">

@@ -9,7 +9,9 @@
 	const id = $props.id();
 </script>
 
-<Dial label={`Attitude: pitch ${pitchDeg.toFixed(1)} degrees, bank ${Math.round(Math.abs(bankDeg))} degrees ${bankDeg >= 0 ? 'right' : 'left'}`}>
+<Dial
+	label={`Attitude: pitch ${pitchDeg.toFixed(1)} degrees, bank ${Math.round(Math.abs(bankDeg))} degrees ${bankDeg >= 0 ? 'right' : 'left'}`}
+>
 	<defs><clipPath id="{id}-face"><circle cx="100" cy="100" r="78" /></clipPath></defs>
 	<g clip-path="url(#{id}-face)">
 		<g transform="rotate({-bankDeg} 100 100)">
@@ -22,8 +24,8 @@
 					{@const y = 100 - bar * UNITS_PER_DEG}
 					<line x1={100 - half} y1={y} x2={100 + half} y2={y} stroke="#fbfaf6" stroke-width="1.6" />
 					{#if bar % 10 === 0}
-						<text x={100 - half - 9} y={y} font-size="9">{Math.abs(bar)}</text>
-						<text x={100 + half + 9} y={y} font-size="9">{Math.abs(bar)}</text>
+						<text x={100 - half - 9} {y} font-size="9">{Math.abs(bar)}</text>
+						<text x={100 + half + 9} {y} font-size="9">{Math.abs(bar)}</text>
 					{/if}
 				{/each}
 			</g>
@@ -39,7 +41,19 @@
 		{/each}
 	</g>
 	<path d="M100 24 L94.5 35 L105.5 35 Z" fill="#f4f1ea" stroke="#15181b" />
-	<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="#15181b" stroke-width="6" fill="none" stroke-linecap="round" />
-	<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="#f4f1ea" stroke-width="3.4" fill="none" stroke-linecap="round" />
+	<path
+		d="M44 100 H80 L86 108 M156 100 H120 L114 108"
+		stroke="#15181b"
+		stroke-width="6"
+		fill="none"
+		stroke-linecap="round"
+	/>
+	<path
+		d="M44 100 H80 L86 108 M156 100 H120 L114 108"
+		stroke="#f4f1ea"
+		stroke-width="3.4"
+		fill="none"
+		stroke-linecap="round"
+	/>
 	<circle cx="100" cy="100" r="3" fill="#f4f1ea" stroke="#15181b" />
 </Dial>

@@ -7,7 +7,8 @@
 	import TurnDial from './TurnDial.svelte';
 	import VerticalSpeedDial from './VerticalSpeedDial.svelte';
 
-	const { panel, aircraft, settingHpa }: { panel: PanelReadings; aircraft: Aircraft; settingHpa: number } = $props();
+	const { panel, aircraft, settingHpa }: { panel: PanelReadings; aircraft: Aircraft; settingHpa: number } =
+		$props();
 </script>
 
 <div class="grid h-full grid-cols-3 grid-rows-2 gap-2" data-testid="basic-t">

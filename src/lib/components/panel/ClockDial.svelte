@@ -13,8 +13,15 @@
 	const hand = $derived(((stopwatchSeconds ?? timeSeconds) % 60) * 6);
 </script>
 
-<button type="button" class="block h-full w-full cursor-pointer rounded-full" onclick={onpress} title="Stopwatch: start, stop, clear">
-	<Dial label={`Clock ${formatClock(timeSeconds)}, stopwatch ${stopwatchSeconds === null ? 'clear' : formatClock(stopwatchSeconds)}`}>
+<button
+	type="button"
+	class="block h-full w-full cursor-pointer rounded-full"
+	onclick={onpress}
+	title="Stopwatch: start, stop, clear"
+>
+	<Dial
+		label={`Clock ${formatClock(timeSeconds)}, stopwatch ${stopwatchSeconds === null ? 'clear' : formatClock(stopwatchSeconds)}`}
+	>
 		{#each steps(1, 60, 1) as second (second)}
 			{@const major = second % 5 === 0}
 			{@const a = place(second * 6, 91)}
@@ -28,7 +35,9 @@
 		<text x="100" y="66" font-size="9" style="fill:#a9aeb1">FLIGHT TIME</text>
 		<text x="100" y="80" font-size="16">{formatClock(timeSeconds)}</text>
 		<text x="100" y="122" font-size="9" style="fill:#a9aeb1">STOPWATCH</text>
-		<text x="100" y="138" font-size="20">{stopwatchSeconds === null ? '–:––' : formatClock(stopwatchSeconds)}</text>
+		<text x="100" y="138" font-size="20"
+			>{stopwatchSeconds === null ? '–:––' : formatClock(stopwatchSeconds)}</text
+		>
 		<g transform="rotate({hand} 100 100)">
 			<path class="needle" d="M99 104 L99.4 40 L100 12 L100.6 40 L101 104 Z" />
 		</g>

@@ -22,7 +22,8 @@
 
 	function keyDown(event: KeyboardEvent): void {
 		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
-		const onButton = event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
+		const onButton =
+			event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
 		if (onButton) return;
 		if (cockpit.keyDown(event.code, event.repeat)) event.preventDefault();
 	}
@@ -51,20 +52,39 @@
 			.join(', ');
 </script>
 
-<svelte:window onkeydown={keyDown} onkeyup={(event) => cockpit?.keyUp(event.code)} onblur={() => cockpit?.releaseKeys()} />
+<svelte:window
+	onkeydown={keyDown}
+	onkeyup={(event) => cockpit?.keyUp(event.code)}
+	onblur={() => cockpit?.releaseKeys()}
+/>
 
-<div class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden" data-status={cockpit?.status ?? 'loading'} data-testid="cockpit">
+<div
+	class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden"
+	data-status={cockpit?.status ?? 'loading'}
+	data-testid="cockpit"
+>
 	{#if cockpit?.frame && cockpit.inputs}
 		{@const { frame, inputs } = cockpit}
 		<header class="flex items-center border-b border-[#33393e]">
 			<div class="min-w-0 grow">
-				<TargetStrip card={data.card} phase={frame.phase} phaseSeconds={frame.phaseSeconds} shown={cockpit.targetsShown} />
+				<TargetStrip
+					card={data.card}
+					phase={frame.phase}
+					phaseSeconds={frame.phaseSeconds}
+					shown={cockpit.targetsShown}
+				/>
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
-				<button class="knob" onclick={() => cockpit?.toggleFreeze()} disabled={!['flying', 'frozen'].includes(cockpit.status)}>
+				<button
+					class="knob"
+					onclick={() => cockpit?.toggleFreeze()}
+					disabled={!['flying', 'frozen'].includes(cockpit.status)}
+				>
 					{cockpit.status === 'flying' ? 'Freeze' : frame.timeSeconds === 0 ? 'Begin' : 'Fly on'}
 				</button>
-				{#if data.assignmentId}<button class="knob" onclick={restart} disabled={cockpit.status === 'leaving'}>Restart</button>{/if}
+				{#if data.assignmentId}<button class="knob" onclick={restart} disabled={cockpit.status === 'leaving'}
+						>Restart</button
+					>{/if}
 				<button class="knob" onclick={finish} disabled={cockpit.status === 'leaving'}>
 					{cockpit.cardDone ? 'Finish' : 'Break off'}
 				</button>
@@ -83,15 +103,27 @@
 				<div class="flex flex-col justify-end gap-2 text-sm">
 					<div class="flex items-center justify-between">
 						<span class="text-[#a9aeb1]">Flap</span>
-						<button class="knob small" aria-label="Flap up a step" onclick={() => cockpit?.stepFlaps(-1)}>up</button>
+						<button class="knob small" aria-label="Flap up a step" onclick={() => cockpit?.stepFlaps(-1)}
+							>up</button
+						>
 						<span data-testid="flap">{Math.round(frame.flapsDeg)}°</span>
-						<button class="knob small" aria-label="Flap down a step" onclick={() => cockpit?.stepFlaps(1)}>down</button>
+						<button class="knob small" aria-label="Flap down a step" onclick={() => cockpit?.stepFlaps(1)}
+							>down</button
+						>
 					</div>
 					<div class="flex items-center justify-between">
 						<span class="text-[#a9aeb1]">Setting</span>
-						<button class="knob small" aria-label="Altimeter setting down" onclick={() => cockpit?.turnSetting(-1)}>−</button>
+						<button
+							class="knob small"
+							aria-label="Altimeter setting down"
+							onclick={() => cockpit?.turnSetting(-1)}>−</button
+						>
 						<span>{inputs.altimeterSettingHpa.toFixed(1)}</span>
-						<button class="knob small" aria-label="Altimeter setting up" onclick={() => cockpit?.turnSetting(1)}>+</button>
+						<button
+							class="knob small"
+							aria-label="Altimeter setting up"
+							onclick={() => cockpit?.turnSetting(1)}>+</button
+						>
 					</div>
 				</div>
 			</div>
@@ -137,9 +169,12 @@
 			</div>
 		</div>
 
-		<footer class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]">
+		<footer
+			class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]"
+		>
 			<span>
-				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>/</kbd> keys · <kbd>Space</kbd> freezes
+				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>/</kbd> keys ·
+				<kbd>Space</kbd> freezes
 			</span>
 			<span role="status" data-testid="upload">
 				{#if cockpit.upload === 'offline'}
@@ -150,7 +185,9 @@
 		</footer>
 
 		{#if cockpit.problem}
-			<p class="note" role="alert">{cockpit.problem} <button class="knob small" onclick={() => (cockpit!.problem = null)}>Close</button></p>
+			<p class="note" role="alert">
+				{cockpit.problem} <button class="knob small" onclick={() => (cockpit!.problem = null)}>Close</button>
+			</p>
 		{:else if cockpit.end}
 			<div class="note" role="alert">
 				<p class="text-lg">{ENDS[cockpit.end]}</p>
@@ -159,10 +196,15 @@
 		{:else if cockpit.status === 'frozen'}
 			<div class="note" data-testid="frozen">
 				<p class="text-lg">
-					{frame.timeSeconds === 0 ? 'Ready.' : cockpit.freezeReason === 'slept' ? 'Frozen: the page was asleep.' : 'Frozen.'}
+					{frame.timeSeconds === 0
+						? 'Ready.'
+						: cockpit.freezeReason === 'slept'
+							? 'Frozen: the page was asleep.'
+							: 'Frozen.'}
 				</p>
 				<p class="mt-1 text-sm text-[#cfd2d3]">
-					<kbd>Space</kbd> {frame.timeSeconds === 0 ? 'begins' : 'flies on'}. Arrow keys or the yoke fly, <kbd>W</kbd>
+					<kbd>Space</kbd>
+					{frame.timeSeconds === 0 ? 'begins' : 'flies on'}. Arrow keys or the yoke fly, <kbd>W</kbd>
 					<kbd>S</kbd> power, <kbd>E</kbd> <kbd>D</kbd> trim.
 				</p>
 			</div>

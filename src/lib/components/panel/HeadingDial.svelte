@@ -23,5 +23,11 @@
 		{/each}
 	</g>
 	<path d="M100 22 L94 8 L106 8 Z" fill="#f4f1ea" />
-	<path d="M100 74 V128 M82 96 H118 M92 124 H108" stroke="#8c9398" stroke-width="2.6" fill="none" stroke-linecap="round" />
+	<path
+		d="M100 74 V128 M82 96 H118 M92 124 H108"
+		stroke="#8c9398"
+		stroke-width="2.6"
+		fill="none"
+		stroke-linecap="round"
+	/>
 </Dial>

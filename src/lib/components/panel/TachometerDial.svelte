@@ -8,7 +8,10 @@
 	const scale = { from: 0, to: 3000, fromDeg: -130, toDeg: 130 };
 	const at = (value: number) => angleOn(scale, value);
 	const green = $derived(aircraft.dials.tachometerGreenRpm);
-	const red = $derived([place(at(aircraft.engine.maximumRpm), 76), place(at(aircraft.engine.maximumRpm), 94)]);
+	const red = $derived([
+		place(at(aircraft.engine.maximumRpm), 76),
+		place(at(aircraft.engine.maximumRpm), 94)
+	]);
 </script>
 
 <Dial label={`Engine ${Math.round(rpm / 10) * 10} revolutions a minute`} legend="RPM × 100">

@@ -29,7 +29,9 @@
 				{@const target = current.targets[kind]}
 				{#if target}
 					<div>
-						<dt class="text-xs text-[#a9aeb1]">{itemName(kind)}{target.mode === 'reach' ? ', to reach' : ''}</dt>
+						<dt class="text-xs text-[#a9aeb1]">
+							{itemName(kind)}{target.mode === 'reach' ? ', to reach' : ''}
+						</dt>
 						<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{formatTarget(kind, target.value)}</dd>
 					</div>
 				{/if}

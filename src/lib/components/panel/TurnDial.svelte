@@ -8,7 +8,9 @@
 	const ball = $derived(Math.min(24, Math.max(-24, ballDeg * 3.2)));
 </script>
 
-<Dial label={`Turn rate ${turnRateDegPerSecond.toFixed(1)} degrees a second, ball ${Math.abs(ballDeg) < 1 ? 'centred' : ballDeg > 0 ? 'right' : 'left'}`}>
+<Dial
+	label={`Turn rate ${turnRateDegPerSecond.toFixed(1)} degrees a second, ball ${Math.abs(ballDeg) < 1 ? 'centred' : ballDeg > 0 ? 'right' : 'left'}`}
+>
 	{#each [-20, 0, 20] as mark (mark)}
 		{@const a = place(mark, 92)}
 		{@const b = place(mark, 76)}

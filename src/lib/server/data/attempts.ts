@@ -59,7 +59,14 @@ export const lastAttempts = (db: Knex, studentIds: readonly string[], each: numb
 	db
 		.with('ranked', (inner) =>
 			inner
-				.from(rows(db).select(db.raw(`row_number() over (partition by a.student_id order by a.started_at desc) as place`)).whereIn('a.student_id', studentIds).as('r'))
+				.from(
+					rows(db)
+						.select(
+							db.raw(`row_number() over (partition by a.student_id order by a.started_at desc) as place`)
+						)
+						.whereIn('a.student_id', studentIds)
+						.as('r')
+				)
 				.select('*')
 		)
 		.from('ranked')

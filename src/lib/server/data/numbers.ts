@@ -18,7 +18,13 @@ export const lastTries = (db: Knex, studentId: string, aircraftId: string): Prom
 
 export const addTry = (
 	db: Knex,
-	entry: { studentId: string; aircraftId: string; configurationId: string; pitchDeg: number; powerRpm: number }
+	entry: {
+		studentId: string;
+		aircraftId: string;
+		configurationId: string;
+		pitchDeg: number;
+		powerRpm: number;
+	}
 ): Promise<number[]> =>
 	db('number_tries').insert({
 		student_id: entry.studentId,

@@ -21,7 +21,8 @@ export const findCredentials = (
 ): Promise<{ id: string; passwordHash: string } | undefined> =>
 	db('users').select('id', 'password_hash as passwordHash').where({ login }).first();
 
-export const allPeople = (db: Knex): Promise<Person[]> => db('users').select(COLUMNS).orderBy(['role', 'name']);
+export const allPeople = (db: Knex): Promise<Person[]> =>
+	db('users').select(COLUMNS).orderBy(['role', 'name']);
 
 export const studentsOf = (db: Knex, instructorId: string): Promise<Person[]> =>
 	db('users').select(COLUMNS).where({ role: 'student', instructor_id: instructorId }).orderBy('name');
@@ -42,7 +43,12 @@ export async function addPerson(
 	return row.id as string;
 }
 
-export async function addSession(db: Knex, tokenHash: Buffer, userId: string, expiresAt: Date): Promise<void> {
+export async function addSession(
+	db: Knex,
+	tokenHash: Buffer,
+	userId: string,
+	expiresAt: Date
+): Promise<void> {
 	await db('sessions').insert({ token_hash: tokenHash, user_id: userId, expires_at: expiresAt });
 	await db('sessions').where('expires_at', '<', db.fn.now()).delete();
 }

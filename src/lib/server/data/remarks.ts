@@ -21,7 +21,13 @@ export interface Override {
 export const remarksOf = (db: Knex, attemptId: string): Promise<Remark[]> =>
 	db('remarks as r')
 		.join('users as u', 'u.id', 'r.author_id')
-		.select('r.id', 'u.name as authorName', 'r.at_seconds as atSeconds', 'r.text', 'r.created_at as createdAt')
+		.select(
+			'r.id',
+			'u.name as authorName',
+			'r.at_seconds as atSeconds',
+			'r.text',
+			'r.created_at as createdAt'
+		)
 		.where('r.attempt_id', attemptId)
 		.orderBy([{ column: 'r.at_seconds', nulls: 'first' }, 'r.created_at']);
 
@@ -40,7 +46,15 @@ export const addRemark = (
 export const overridesOf = (db: Knex, attemptId: string): Promise<Override[]> =>
 	db('overrides as o')
 		.join('users as u', 'u.id', 'o.author_id')
-		.select('o.id', 'u.name as authorName', 'o.item', 'o.computed', 'o.value', 'o.reason', 'o.created_at as createdAt')
+		.select(
+			'o.id',
+			'u.name as authorName',
+			'o.item',
+			'o.computed',
+			'o.value',
+			'o.reason',
+			'o.created_at as createdAt'
+		)
 		.where('o.attempt_id', attemptId)
 		.orderBy('o.created_at', 'desc');
 

@@ -37,7 +37,12 @@ const hashToken = (token: string): Buffer => createHash('sha256').update(token).
  * The person with this login and password, or null.
  * @throws TooManyTries after repeated failures for the login or from the address.
  */
-export async function signIn(db: Knex, login: string, password: string, address: string): Promise<Person | null> {
+export async function signIn(
+	db: Knex,
+	login: string,
+	password: string,
+	address: string
+): Promise<Person | null> {
 	const loginKey = `login:${login}`;
 	const addressKey = `address:${address}`;
 	const [byLogin, byAddress] = await Promise.all([

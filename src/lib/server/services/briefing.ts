@@ -1,10 +1,4 @@
-import {
-	solveTrim,
-	standardDay,
-	trimmedAtThrottle,
-	type Aircraft,
-	type TaskCard
-} from '@hanza/core';
+import { solveTrim, standardDay, trimmedAtThrottle, type Aircraft, type TaskCard } from '@hanza/core';
 import type { NumberTry } from '../data/index.js';
 
 /** Differences within which a number counts as known. */
@@ -22,7 +16,12 @@ type Configuration = Aircraft['configurations'][number];
 export function configurationNumbers(aircraft: Aircraft, configuration: Configuration): ConfigurationNumbers {
 	const { airspeedKias, verticalSpeedFpm, altitudeFt, flapsDeg } = configuration;
 	if (typeof verticalSpeedFpm === 'number') {
-		const { pitchDeg, powerRpm } = solveTrim(aircraft, { airspeedKias, verticalSpeedFpm, altitudeFt, flapsDeg });
+		const { pitchDeg, powerRpm } = solveTrim(aircraft, {
+			airspeedKias,
+			verticalSpeedFpm,
+			altitudeFt,
+			flapsDeg
+		});
 		return { pitchDeg, powerRpm, verticalSpeedFpm };
 	}
 	return trimmedAtThrottle(aircraft, verticalSpeedFpm === 'idle' ? 0 : 1, {
@@ -47,7 +46,11 @@ export interface NumberToKnow {
 }
 
 /** The numbers that a card wants known, each with the student's last try, and the answer once tried. */
-export function numbersToKnow(card: TaskCard, aircraft: Aircraft, tries: readonly NumberTry[]): NumberToKnow[] {
+export function numbersToKnow(
+	card: TaskCard,
+	aircraft: Aircraft,
+	tries: readonly NumberTry[]
+): NumberToKnow[] {
 	return card.numbersToKnow.flatMap((id) => {
 		const configuration = aircraft.configurations.find((candidate) => candidate.id === id);
 		if (!configuration) return [];

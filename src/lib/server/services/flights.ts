@@ -34,7 +34,13 @@ export const SHORTEST_KEPT_SECONDS = 5;
 export const beginFlight = (
 	db: Knex,
 	student: Person,
-	flight: { assignmentId: string | null; card: TaskCard; standard: Standard; assist: AssistLevel; startedAt?: Date }
+	flight: {
+		assignmentId: string | null;
+		card: TaskCard;
+		standard: Standard;
+		assist: AssistLevel;
+		startedAt?: Date;
+	}
 ): Promise<string> => addAttempt(db, { studentId: student.id, ...flight });
 
 /**
@@ -76,7 +82,8 @@ export async function endFlight(
 ): Promise<'kept' | 'discarded'> {
 	if (attempt.status !== 'flying') return 'kept';
 	const track = await trackOf(db, attempt);
-	if (track.seconds < SHORTEST_KEPT_SECONDS && (await removeEmptyAttempt(db, attempt.id)) > 0) return 'discarded';
+	if (track.seconds < SHORTEST_KEPT_SECONDS && (await removeEmptyAttempt(db, attempt.id)) > 0)
+		return 'discarded';
 	const grade = gradeFlight(track, attempt.card, attempt.standard);
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
@@ -87,7 +94,8 @@ export async function endFlight(
 export function splitChunkBody(bytes: Uint8Array): { resume: ResumeState; chunk: Uint8Array } {
 	if (bytes.length < 4) throw new InputError('/body', 'is too short');
 	const length = new DataView(bytes.buffer, bytes.byteOffset, 4).getUint32(0, true);
-	if (length > 20000 || 4 + length > bytes.length) throw new InputError('/body', 'has a state that does not fit');
+	if (length > 20000 || 4 + length > bytes.length)
+		throw new InputError('/body', 'has a state that does not fit');
 	let state: unknown;
 	try {
 		state = JSON.parse(new TextDecoder().decode(bytes.subarray(4, 4 + length)));

@@ -15,15 +15,21 @@ const SILENT_DAYS = 10;
 export const standingVerdict = (attempt: AttemptRow): string | null => attempt.overridden ?? attempt.verdict;
 
 /** What stands out in a student's last flights. */
-export function attentionOf(last: readonly AttemptRow[], openTasks: number, now: Date): RosterEntry['attention'] {
+export function attentionOf(
+	last: readonly AttemptRow[],
+	openTasks: number,
+	now: Date
+): RosterEntry['attention'] {
 	const notes: RosterEntry['attention'] = [];
 	const newest = last[0];
-	if (!newest) return [{ text: openTasks > 0 ? 'has not flown yet' : 'nothing set, nothing flown', attemptId: null }];
+	if (!newest)
+		return [{ text: openTasks > 0 ? 'has not flown yet' : 'nothing set, nothing flown', attemptId: null }];
 	const ended = last.filter((attempt) => attempt.status !== 'flying');
 	const failed = ended.slice(0, 2).filter((attempt) => standingVerdict(attempt) === 'not met');
 	if (failed.length === 2) notes.push({ text: 'standard not met twice running', attemptId: failed[0]!.id });
 	const counts = new Map<string, number>();
-	for (const attempt of ended.slice(0, 3)) for (const fault of new Set(attempt.faults)) counts.set(fault, (counts.get(fault) ?? 0) + 1);
+	for (const attempt of ended.slice(0, 3))
+		for (const fault of new Set(attempt.faults)) counts.set(fault, (counts.get(fault) ?? 0) + 1);
 	for (const [fault, count] of counts)
 		if (count >= 2)
 			notes.push({
@@ -32,8 +38,12 @@ export function attentionOf(last: readonly AttemptRow[], openTasks: number, now:
 			});
 	const [a, b] = ended.filter((attempt) => attempt.score !== null);
 	if (a && b && a.cardId === b.cardId && b.score! - a.score! >= 8)
-		notes.push({ text: `score down ${Math.round(b.score! - a.score!)} since the flight before`, attemptId: a.id });
-	if (newest.status === 'interrupted') notes.push({ text: 'last flight was broken off', attemptId: newest.id });
+		notes.push({
+			text: `score down ${Math.round(b.score! - a.score!)} since the flight before`,
+			attemptId: a.id
+		});
+	if (newest.status === 'interrupted')
+		notes.push({ text: 'last flight was broken off', attemptId: newest.id });
 	const days = Math.floor((now.getTime() - newest.startedAt.getTime()) / 86_400_000);
 	if (days >= SILENT_DAYS) notes.push({ text: `no flight for ${days} days`, attemptId: null });
 	if (openTasks === 0) notes.push({ text: 'nothing set', attemptId: null });

@@ -30,9 +30,14 @@
 			<div class="min-w-64 grow basis-0">
 				<h2>{task.name}</h2>
 				<p class="mt-1 text-ink-soft">{task.summary}</p>
-				{#if task.note}<p class="mt-1"><span class="text-ink-soft">{task.instructorName}:</span> {task.note}</p>{/if}
+				{#if task.note}<p class="mt-1">
+						<span class="text-ink-soft">{task.instructorName}:</span>
+						{task.note}
+					</p>{/if}
 				<p class="mt-1 text-sm text-ink-soft">
-					Set {formatDay(task.createdAt)} · {task.flown === 0 ? 'not flown yet' : `flown ${task.flown} time${task.flown === 1 ? '' : 's'}`}
+					Set {formatDay(task.createdAt)} · {task.flown === 0
+						? 'not flown yet'
+						: `flown ${task.flown} time${task.flown === 1 ? '' : 's'}`}
 				</p>
 			</div>
 			<div class="flex gap-2">

@@ -14,7 +14,11 @@
 <div class="sheet mt-3 overflow-x-auto">
 	<table class="table">
 		<thead>
-			<tr><th>Student</th><th>Needs attention</th><th>Last flight</th><th>Verdict</th><th class="number">Score</th><th>Before that</th><th></th></tr>
+			<tr
+				><th>Student</th><th>Needs attention</th><th>Last flight</th><th>Verdict</th><th class="number"
+					>Score</th
+				><th>Before that</th><th></th></tr
+			>
 		</thead>
 		<tbody>
 			{#each data.entries as entry (entry.id)}
@@ -32,22 +36,33 @@
 					<td>
 						{#if newest}
 							<span class="block">{newest.cardName}</span>
-							<span class="text-sm text-ink-soft">{formatMoment(newest.startedAt)}{newest.status === 'flying' ? ', flying now or not finished' : ''}</span>
+							<span class="text-sm text-ink-soft"
+								>{formatMoment(newest.startedAt)}{newest.status === 'flying'
+									? ', flying now or not finished'
+									: ''}</span
+							>
 						{/if}
 					</td>
-					<td>{#if newest}<Verdict verdict={newest.overridden ?? newest.verdict} />{/if}</td>
+					<td
+						>{#if newest}<Verdict verdict={newest.overridden ?? newest.verdict} />{/if}</td
+					>
 					<td class="number">{newest?.score == null ? '' : Math.round(newest.score)}</td>
 					<td>
 						<span class="flex flex-wrap gap-1.5">
 							{#each earlier as flight (flight.id)}
-								<a href="/debrief/{flight.id}" class="no-underline" title="{formatMoment(flight.startedAt)}: {flight.verdict}">
+								<a
+									href="/debrief/{flight.id}"
+									class="no-underline"
+									title="{formatMoment(flight.startedAt)}: {flight.verdict}"
+								>
 									{flight.score === null ? '–' : Math.round(flight.score)}
 								</a>
 							{/each}
 						</span>
 					</td>
 					<td class="number whitespace-nowrap">
-						{#if newest && newest.status !== 'flying'}<a class="button" href="/debrief/{newest.id}">Debrief</a>{/if}
+						{#if newest && newest.status !== 'flying'}<a class="button" href="/debrief/{newest.id}">Debrief</a
+							>{/if}
 						<a class="button" href="/set?student={entry.id}">Set</a>
 					</td>
 				</tr>

@@ -14,7 +14,9 @@
 	<label class="grid gap-1">
 		<span>Student</span>
 		<select class="field" name="student" required>
-			{#each data.students as { id, name } (id)}<option value={id} selected={id === data.chosen}>{name}</option>{/each}
+			{#each data.students as { id, name } (id)}<option value={id} selected={id === data.chosen}
+					>{name}</option
+				>{/each}
 		</select>
 	</label>
 	<fieldset class="grid gap-2">
@@ -31,7 +33,9 @@
 		<select class="field" name="standard" bind:value={standard}>
 			{#each data.standards as { id, name } (id)}<option value={id}>{name}</option>{/each}
 		</select>
-		{#if chosenStandard}<span class="text-sm text-ink-soft">{chosenStandard.source} ({chosenStandard.edition})</span>{/if}
+		{#if chosenStandard}<span class="text-sm text-ink-soft"
+				>{chosenStandard.source} ({chosenStandard.edition})</span
+			>{/if}
 	</label>
 	<label class="grid gap-1">
 		<span>Assist</span>

@@ -40,7 +40,10 @@ export const actions: Actions = {
 		const db = database();
 		const assignment = found(await visibleAssignment(db, person, params.id));
 		const form = await request.formData();
-		const entered = { pitchDeg: String(form.get('pitchDeg') ?? ''), powerRpm: String(form.get('powerRpm') ?? '') };
+		const entered = {
+			pitchDeg: String(form.get('pitchDeg') ?? ''),
+			powerRpm: String(form.get('powerRpm') ?? '')
+		};
 		const configuration = String(form.get('configuration') ?? '');
 		const number = (text: string) => (text.trim() === '' ? text : Number(text.replace(',', '.')));
 		try {

@@ -7,7 +7,13 @@
 	// svelte-ignore state_referenced_locally
 	let assist = $state<AssistLevel>(data.assist === 'direct' ? 'direct' : 'attitude');
 	const rate = (value: number | string) =>
-		value === 0 ? 'level' : value === 'full-power' ? 'full power' : typeof value === 'number' ? `${value} ft/min` : 'idle';
+		value === 0
+			? 'level'
+			: value === 'full-power'
+				? 'full power'
+				: typeof value === 'number'
+					? `${value} ft/min`
+					: 'idle';
 	const signed = (value: number, digits: number) => `${value > 0 ? '+' : ''}${value.toFixed(digits)}`;
 	const pitchWords = (value: number) => `${Math.abs(value).toFixed(1)}° ${value >= 0 ? 'up' : 'down'}`;
 </script>
@@ -18,7 +24,10 @@
 	<div class="max-w-prose">
 		<h1>{data.card.name}</h1>
 		<p class="mt-1 text-ink-soft">{data.card.summary}</p>
-		{#if data.note}<p class="mt-1"><span class="text-ink-soft">{data.instructorName}:</span> {data.note}</p>{/if}
+		{#if data.note}<p class="mt-1">
+				<span class="text-ink-soft">{data.instructorName}:</span>
+				{data.note}
+			</p>{/if}
 	</div>
 	<div class="flex items-center gap-3">
 		{#if data.assist === 'any'}
@@ -29,19 +38,25 @@
 					<option value="direct">direct</option>
 				</select>
 			</label>
-		{:else}<span class="text-ink-soft">Assist: {assist === 'attitude' ? 'attitude held' : 'direct'}</span>{/if}
+		{:else}<span class="text-ink-soft">Assist: {assist === 'attitude' ? 'attitude held' : 'direct'}</span
+			>{/if}
 		<FlyButton assignmentId={data.id} {assist} main />
 	</div>
 </div>
 
 <h2 class="mt-6">Numbers to know first</h2>
 <p class="text-sm text-ink-soft">
-	{data.aircraftName}. Say yours before you see them; within {data.within.pitchDeg}° and {data.within.powerRpm} rpm is known.
+	{data.aircraftName}. Say yours before you see them; within {data.within.pitchDeg}° and {data.within
+		.powerRpm} rpm is known.
 </p>
 <div class="sheet mt-2 overflow-x-auto">
 	<table class="table">
 		<thead>
-			<tr><th>Configuration</th><th class="number">Speed</th><th class="number">Rate</th><th>Yours: pitch and power</th><th>From the aircraft</th><th></th></tr>
+			<tr
+				><th>Configuration</th><th class="number">Speed</th><th class="number">Rate</th><th
+					>Yours: pitch and power</th
+				><th>From the aircraft</th><th></th></tr
+			>
 		</thead>
 		<tbody>
 			{#each data.numbers as number (number.id)}
@@ -55,11 +70,21 @@
 							<input type="hidden" name="configuration" value={number.id} />
 							<label class="flex items-center gap-1">
 								<span class="sr-only">Pitch for {number.name}</span>
-								<input class="field w-20 text-right" name="pitchDeg" inputmode="decimal" value={failed?.pitchDeg ?? number.tried?.pitchDeg ?? ''} />°
+								<input
+									class="field w-20 text-right"
+									name="pitchDeg"
+									inputmode="decimal"
+									value={failed?.pitchDeg ?? number.tried?.pitchDeg ?? ''}
+								/>°
 							</label>
 							<label class="flex items-center gap-1">
 								<span class="sr-only">Power for {number.name}</span>
-								<input class="field w-24 text-right" name="powerRpm" inputmode="numeric" value={failed?.powerRpm ?? number.tried?.powerRpm ?? ''} /> rpm
+								<input
+									class="field w-24 text-right"
+									name="powerRpm"
+									inputmode="numeric"
+									value={failed?.powerRpm ?? number.tried?.powerRpm ?? ''}
+								/> rpm
 							</label>
 							<button class="button">{number.tried ? 'Again' : 'Try'}</button>
 							{#if failed}<span class="text-limit" role="alert">{failed.message}</span>{/if}
@@ -74,7 +99,11 @@
 							</span>
 						{:else}<span class="text-ink-soft">after your try</span>{/if}
 					</td>
-					<td>{#if number.answer}<span class={number.answer.known ? 'text-accent' : 'text-caution'}>{number.answer.known ? '✓ known' : '▲ not yet'}</span>{/if}</td>
+					<td
+						>{#if number.answer}<span class={number.answer.known ? 'text-accent' : 'text-caution'}
+								>{number.answer.known ? '✓ known' : '▲ not yet'}</span
+							>{/if}</td
+					>
 				</tr>
 			{/each}
 		</tbody>
@@ -92,7 +121,10 @@
 					<td>
 						{#each TARGET_KINDS as kind (kind)}
 							{@const target = phase.targets[kind]}
-							{#if target}<span class="mr-3 whitespace-nowrap">{itemName(kind)} {formatTarget(kind, target.value)}{target.mode === 'reach' ? ' (reach)' : ''}</span>{/if}
+							{#if target}<span class="mr-3 whitespace-nowrap"
+									>{itemName(kind)}
+									{formatTarget(kind, target.value)}{target.mode === 'reach' ? ' (reach)' : ''}</span
+								>{/if}
 						{/each}
 					</td>
 					<td class="text-ink-soft">{phase.instruction}</td>

@@ -2,7 +2,14 @@ import { fail, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
 import { database } from '$lib/server/db.js';
-import { addOverride, addRemark, attemptsOf, findPerson, overridesOf, remarksOf } from '$lib/server/data/index.js';
+import {
+	addOverride,
+	addRemark,
+	attemptsOf,
+	findPerson,
+	overridesOf,
+	remarksOf
+} from '$lib/server/data/index.js';
 import { found, notFound, requirePerson } from '$lib/server/guard.js';
 import { visibleAttempt } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
@@ -62,12 +69,14 @@ export const actions: Actions = {
 		const text = String(form.get('text') ?? '').trim();
 		const at = String(form.get('at') ?? '');
 		const atSeconds = secondsOf(at);
-		if (Number.isNaN(atSeconds)) return fail(400, { text, at, message: 'The time must look like 1:05, or be left empty.' });
+		if (Number.isNaN(atSeconds))
+			return fail(400, { text, at, message: 'The time must look like 1:05, or be left empty.' });
 		try {
 			const remark = parse(RemarkForm, { text, atSeconds });
 			await addRemark(db, { attemptId: attempt.id, authorId: person.id, ...remark });
 		} catch (error) {
-			if (error instanceof HanzaError) return fail(400, { text, at, message: 'Write what you want to say first.' });
+			if (error instanceof HanzaError)
+				return fail(400, { text, at, message: 'Write what you want to say first.' });
 			throw error;
 		}
 	},

@@ -24,13 +24,19 @@
 	<div class="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
 		<div class="flex flex-wrap items-center gap-5">
 			<Verdict verdict={override?.value ?? grade.verdict} large />
-			<p class="text-3xl font-semibold" data-testid="score">{Math.round(grade.score)}<span class="text-base text-ink-soft"> of 100</span></p>
+			<p class="text-3xl font-semibold" data-testid="score">
+				{Math.round(grade.score)}<span class="ml-1.5 text-base text-ink-soft">of 100</span>
+			</p>
 			<div>
 				<h1>{attempt.card.name}</h1>
 				<p class="text-sm text-ink-soft">
-					{data.student.name} · {formatMoment(attempt.startedAt)} · assist: {attempt.assist === 'attitude' ? 'attitude held' : 'direct'}
+					{data.student.name} · {formatMoment(attempt.startedAt)} · assist: {attempt.assist === 'attitude'
+						? 'attitude held'
+						: 'direct'}
 					{attempt.status === 'interrupted' ? '· broken off' : ''}
-					{#if data.before}· <a href="/debrief/{data.before.id}">flight before: {Math.round(data.before.score)}</a>{/if}
+					{#if data.before}· <a href="/debrief/{data.before.id}"
+							>flight before: {Math.round(data.before.score)}</a
+						>{/if}
 				</p>
 			</div>
 		</div>
@@ -50,7 +56,10 @@
 		</p>
 	{/if}
 	{#if grade.because.length > 0}
-		<p class="mt-2"><span class="text-ink-soft">Computed {grade.verdict}, because:</span> {grade.because.join('; ')}.</p>
+		<p class="mt-2">
+			<span class="text-ink-soft">Computed {grade.verdict}, because:</span>
+			{grade.because.join('; ')}.
+		</p>
 	{/if}
 	{#if grade.notRecorded.length > 0}
 		<p class="mt-1 text-ink-soft">Not recorded, so not graded: {grade.notRecorded.join(', ')}.</p>
@@ -85,15 +94,25 @@
 					{#each data.remarks as remark (remark.id)}
 						<li>
 							{#if remark.atSeconds !== null}
-								<button class="cursor-pointer text-accent hover:underline" onclick={() => (moment = remark.atSeconds)}>{formatClock(remark.atSeconds)}</button>
+								<button
+									class="cursor-pointer text-accent hover:underline"
+									onclick={() => (moment = remark.atSeconds)}>{formatClock(remark.atSeconds)}</button
+								>
 							{/if}
 							{remark.text}
-							<span class="block text-sm text-ink-soft">{remark.authorName}, {formatMoment(remark.createdAt)}</span>
+							<span class="block text-sm text-ink-soft"
+								>{remark.authorName}, {formatMoment(remark.createdAt)}</span
+							>
 						</li>
 					{:else}<li class="text-ink-soft">None yet.</li>{/each}
 				</ul>
 				{#if data.mayRemark}
-					<form method="POST" action="?/remark" use:enhance class="no-print mt-3 grid gap-2 border-t border-line pt-3">
+					<form
+						method="POST"
+						action="?/remark"
+						use:enhance
+						class="no-print mt-3 grid gap-2 border-t border-line pt-3"
+					>
 						<label class="grid gap-1">
 							<span>A remark</span>
 							<textarea class="field" name="text" rows="2" maxlength="2000">{form?.text ?? ''}</textarea>
@@ -101,7 +120,12 @@
 						<div class="flex items-center gap-2">
 							<label class="flex items-center gap-2">
 								at
-								<input class="field w-20" name="at" placeholder="1:05" value={form?.at ?? (moment === null ? '' : formatClock(moment))} />
+								<input
+									class="field w-20"
+									name="at"
+									placeholder="1:05"
+									value={form?.at ?? (moment === null ? '' : formatClock(moment))}
+								/>
 							</label>
 							<button class="button">Add</button>
 						</div>
@@ -114,12 +138,14 @@
 								Verdict
 								<select class="field" name="value" value={form?.value ?? ''}>
 									<option value="">choose</option>
-									{#each ['met', 'not met', 'not shown'] as value (value)}<option {value}>{value}</option>{/each}
+									{#each ['met', 'not met', 'not shown'] as value (value)}<option {value}>{value}</option
+										>{/each}
 								</select>
 							</label>
 							<label class="grid gap-1">
 								<span>Reason</span>
-								<textarea class="field" name="reason" rows="2" maxlength="1000">{form?.reason ?? ''}</textarea>
+								<textarea class="field" name="reason" rows="2" maxlength="1000">{form?.reason ?? ''}</textarea
+								>
 							</label>
 							{#if form?.overrideMessage}<p class="text-limit" role="alert">{form.overrideMessage}</p>{/if}
 							<div><button class="button">Put it</button></div>
@@ -137,7 +163,9 @@
 		<h2 class="px-3 pt-3">Numbers</h2>
 		<NumbersTable {grade} onmoment={(seconds) => (moment = seconds)} />
 		<p class="px-3 py-2 text-sm text-ink-soft">
-			Standard: {grade.standard.name}, {grade.standard.edition}. {grade.standard.source}. Score: phases {grade.scoreParts.phases.toFixed(1)}
+			Standard: {grade.standard.name}, {grade.standard.edition}. {grade.standard.source}. Score: phases {grade.scoreParts.phases.toFixed(
+				1
+			)}
 			less {grade.scoreParts.faultDeduction} for faults.
 		</p>
 	</section>

@@ -8,7 +8,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const person = requirePerson(locals, 'instructor');
 	const db = database();
 	const student = found(await ownStudent(db, person, params.id));
-	const [flights, tasks] = await Promise.all([attemptsOf(db, student.id, 500), openAssignments(db, student.id)]);
+	const [flights, tasks] = await Promise.all([
+		attemptsOf(db, student.id, 500),
+		openAssignments(db, student.id)
+	]);
 	return {
 		student: { id: student.id, name: student.name },
 		flights,

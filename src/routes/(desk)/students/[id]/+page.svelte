@@ -30,7 +30,9 @@
 			<span class="grow">
 				{task.name}
 				<span class="block text-sm text-ink-soft">
-					{formatDay(task.createdAt)} · {task.standardId} · assist: {task.assist === 'any' ? 'student’s choice' : task.assist}
+					{formatDay(task.createdAt)} · {task.standardId} · assist: {task.assist === 'any'
+						? 'student’s choice'
+						: task.assist}
 					{#if task.note}· {task.note}{/if}
 				</span>
 			</span>

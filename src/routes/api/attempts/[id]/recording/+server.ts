@@ -11,6 +11,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
 	const attempt = found(await visibleAttempt(db, person, params.id));
 	const headers = { 'Content-Type': 'application/octet-stream', 'Cache-Control': 'private, no-store' };
 	const stored = await compressedRecording(db, attempt);
-	if (stored) return new Response(new Uint8Array(stored), { headers: { ...headers, 'Content-Encoding': 'gzip' } });
+	if (stored)
+		return new Response(new Uint8Array(stored), { headers: { ...headers, 'Content-Encoding': 'gzip' } });
 	return new Response(encodeChunk({ first: 0, track: await trackOf(db, attempt) }), { headers });
 };

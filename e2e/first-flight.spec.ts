@@ -1,0 +1,109 @@
+import { expect, test } from '@playwright/test';
+import { beginFlying, flightSeconds, pitchTo, press, readPanel } from './support/cockpit.js';
+import { shortCard, studentWithTask } from './support/database.js';
+import { enterAs } from './support/people.js';
+
+test('a demo student is flying within three clicks, by keys and by pointer', async ({ page }) => {
+	await page.goto('/');
+	await page.getByRole('button', { name: 'Enter as Mirja Toft-Hale' }).click();
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	await page.getByRole('button', { name: 'Begin' }).click();
+	await expect(page.getByTestId('phase')).toHaveText('Straight and level');
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+
+	const before = await readPanel(page);
+	expect(Math.abs(before.altitude - 3000)).toBeLessThan(20);
+	await press(page, 'ArrowDown', 500);
+	await expect.poll(async () => (await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1);
+
+	// The pointer as a yoke: drag to the right banks right, and letting go centres it.
+	const yoke = (await page.getByTestId('yoke').boundingBox())!;
+	await page.mouse.move(yoke.x + yoke.width / 2, yoke.y + yoke.height / 2);
+	await page.mouse.down();
+	await page.mouse.move(yoke.x + yoke.width * 0.95, yoke.y + yoke.height / 2, { steps: 4 });
+	await page.waitForTimeout(900);
+	await page.mouse.up();
+	await expect(page.locator('svg[aria-label^="Attitude"]')).toHaveAttribute(
+		'aria-label',
+		/bank ([5-9]|\d\d) degrees right/
+	);
+	await expect
+		.poll(() => page.getByTestId('yoke').locator('circle').getAttribute('cx'))
+		.toMatch(/^50(\.\d+)?$/);
+
+	// Freezing stops the clock; the targets can be hidden; the keys are listed.
+	await page.keyboard.press('Space');
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	const frozenAt = await flightSeconds(page);
+	await page.waitForTimeout(1500);
+	expect(await flightSeconds(page)).toBe(frozenAt);
+	await page.keyboard.press('h');
+	await expect(page.getByTestId('phase')).toBeHidden();
+	await page.keyboard.press('h');
+	await page.keyboard.press('/');
+	await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Trim nose up');
+	await page.keyboard.press('/');
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/debrief\//);
+	await expect(page.getByText('broken off')).toBeVisible();
+});
+
+test('the descent is flown with the keyboard, graded, debriefed, logged, and seen by the instructor', async ({
+	page,
+	browser
+}) => {
+	test.setTimeout(240_000);
+	const { login, name } = await studentWithTask(shortCard());
+	await page.goto('/');
+	await page.getByLabel('Name').fill(login);
+	await page.getByLabel('Password').fill('practice');
+	await page.getByRole('button', { name: 'Sign in' }).click();
+	await page.getByRole('link', { name: 'Brief', exact: true }).click();
+
+	// A number has to be tried before it is shown; nonsense is refused by name and kept in the field.
+	const cruise = page.getByRole('row', { name: /^Cruise/ });
+	await expect(page.getByTestId('answer-cruise')).toHaveText('after your try');
+	await cruise.getByLabel('Pitch for').fill('1');
+	await cruise.getByLabel('Power for').fill('lots');
+	await cruise.getByRole('button', { name: 'Try' }).click();
+	await expect(cruise.getByRole('alert')).toHaveText('Power must be a number from 500 to 3000');
+	await expect(cruise.getByLabel('Power for')).toHaveValue('lots');
+	await cruise.getByLabel('Power for').fill('2400');
+	await cruise.getByRole('button', { name: 'Try' }).click();
+	await expect(cruise).toContainText('known');
+	await expect(page.getByTestId('answer-cruise')).toContainText('rpm');
+
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await expect(page.getByTestId('phase')).toHaveText('Slow to 90 kt');
+	// Power back and hold the altitude; then the nose down; then level off with power.
+	await press(page, 's', 2300);
+	await expect.poll(async () => (await readPanel(page)).airspeed, { timeout: 40_000 }).toBeLessThan(100);
+	await pitchTo(page, -1.6);
+	await expect(page.getByTestId('phase')).toHaveText('Descend at 500 ft/min', { timeout: 30_000 });
+	await expect.poll(async () => (await readPanel(page)).altitude, { timeout: 60_000 }).toBeLessThan(2850);
+	await pitchTo(page, 1.4);
+	await press(page, 'w', 1700);
+	await page.getByRole('button', { name: 'Finish and debrief' }).click({ timeout: 60_000 });
+
+	await expect(page).toHaveURL(/\/debrief\//);
+	await expect(page.getByTestId('charts')).toHaveAttribute('data-loaded', 'true');
+	const score = parseFloat((await page.getByTestId('score').textContent())!);
+	expect(score).toBeGreaterThan(40);
+	await expect(page.getByText('FAA-S-ACS-8').first()).toBeVisible();
+	const address = page.url();
+
+	await page.getByRole('link', { name: 'Log' }).click();
+	await expect(page.getByText('0 h 00 min')).toBeVisible();
+	await expect(page.getByRole('row', { name: /Short descent/ })).toContainText('Hanza trainer, not approved');
+
+	const context = await browser.newContext();
+	const desk = await context.newPage();
+	await enterAs(desk, 'Harun Aldbeck');
+	await desk.getByRole('link', { name, exact: true }).click();
+	await expect(desk.getByRole('row', { name: /Short descent/ })).toContainText(String(Math.round(score)));
+	await desk.getByRole('link', { name: 'Debrief' }).click();
+	expect(desk.url()).toBe(address);
+	await context.close();
+});

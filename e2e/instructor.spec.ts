@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test';
+import { shortCard, studentWithTask } from './support/database.js';
+import { enterAs } from './support/people.js';
+
+test('an instructor looks at a graded flight within two clicks, and every statement leads to its moment', async ({
+	page
+}) => {
+	await page.goto('/');
+	await page.getByRole('button', { name: 'Enter as Harun Aldbeck' }).click();
+	const teo = page.getByRole('row', { name: /Teo Marrask/ });
+	await expect(teo).toContainText('standard not met twice running');
+	await teo.getByRole('link', { name: 'Debrief' }).click();
+	await expect(page.getByTestId('charts')).toHaveAttribute('data-loaded', 'true');
+	const statement = page.getByTestId('statements').getByRole('button', { name: /began the descent/ });
+	await statement.click();
+	await expect(statement).toHaveAttribute('aria-pressed', 'true');
+	// The mark stands in every chart.
+	await expect(
+		page.locator(
+			'.apexcharts-xaxis-annotations line[stroke-width="2"], .apexcharts-xaxis-annotations .moment'
+		)
+	).not.toHaveCount(0);
+
+	// The cursors are tied: pointing into one chart shows the hair in the others.
+	const first = page.locator('[data-testid=charts] .apexcharts-canvas').first();
+	const box = (await first.boundingBox())!;
+	await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+	await page.mouse.move(box.x + box.width / 2 + 3, box.y + box.height / 2);
+	await expect(page.locator('[data-testid=charts] .apexcharts-xcrosshairs.apexcharts-active')).toHaveCount(5);
+});
+
+test('remarks are pinned to moments, and an override keeps both values with its reason', async ({ page }) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.getByRole('link', { name: 'Obed Linnaker', exact: true }).click();
+	await page.getByRole('link', { name: 'Debrief' }).last().click();
+	await expect(page.getByTestId('score')).toBeVisible();
+
+	await page.getByRole('textbox', { name: 'A remark' }).fill('Watch the trim here.');
+	await page.getByLabel('at', { exact: true }).fill('later');
+	await page.getByRole('button', { name: 'Add' }).click();
+	await expect(page.getByRole('alert')).toHaveText('The time must look like 1:05, or be left empty.');
+	await expect(page.getByRole('textbox', { name: 'A remark' })).toHaveValue('Watch the trim here.');
+	await page.getByLabel('at', { exact: true }).fill('1:40');
+	await page.getByRole('button', { name: 'Add' }).click();
+	await expect(page.getByTestId('remarks')).toContainText('1:40 Watch the trim here.');
+
+	await page.getByText('Put your verdict').click();
+	await page.getByRole('combobox', { name: 'Verdict' }).selectOption('not met');
+	await page.getByRole('button', { name: 'Put it' }).click();
+	await expect(page.getByRole('alert')).toHaveText('Choose a verdict and give the reason.');
+	await page.getByRole('combobox', { name: 'Verdict' }).selectOption('not met');
+	await page.getByRole('textbox', { name: 'Reason' }).fill('I had to help with the power.');
+	await page.getByRole('button', { name: 'Put it' }).click();
+	await expect(
+		page.getByText('puts not met in place of the computed met: I had to help with the power.')
+	).toBeVisible();
+	await page.getByRole('link', { name: /record/ }).click();
+	await expect(page.getByText('instructor; computed: met')).toBeVisible();
+});
+
+test('a task that is set appears at the student’s', async ({ page, browser }) => {
+	const { name, login } = await studentWithTask(shortCard());
+	await enterAs(page, 'Harun Aldbeck');
+	await page.getByRole('link', { name: 'Set a task' }).first().click();
+	await page.getByRole('combobox', { name: 'Student' }).selectOption({ label: name });
+	await page
+		.getByRole('combobox', { name: 'Graded against' })
+		.selectOption({ label: 'European skill test, instrument rating' });
+	await expect(page.getByText('Part-FCL')).toBeVisible();
+	await page.getByRole('combobox', { name: 'Assist' }).selectOption('direct');
+	await page.getByRole('textbox', { name: 'A word' }).fill('Hands and feet now.');
+	await page.getByRole('button', { name: 'Set it' }).click();
+	await expect(page.getByText('eu-instrument · assist: direct · Hands and feet now.')).toBeVisible();
+
+	const context = await browser.newContext();
+	const student = await context.newPage();
+	await student.goto('/');
+	await student.getByLabel('Name').fill(login);
+	await student.getByLabel('Password').fill('practice');
+	await student.getByRole('button', { name: 'Sign in' }).click();
+	await expect(student.getByText('Hands and feet now.')).toBeVisible();
+	await expect(student.getByRole('heading', { name: 'Set for you' })).toBeVisible();
+	await context.close();
+	// Taken back, it is gone.
+	await page.getByRole('button', { name: 'Take back' }).first().click();
+	await expect(page.getByText('Hands and feet now.')).toBeHidden();
+});

@@ -1,0 +1,97 @@
+import { expect, test, type Page } from '@playwright/test';
+import { beginFlying, flightSeconds, readPanel } from './support/cockpit.js';
+import { shortCard, studentWithTask, withDatabase } from './support/database.js';
+
+async function enterWithTask(page: Page): Promise<string> {
+	const { login, id } = await studentWithTask(shortCard());
+	await page.goto('/');
+	await page.getByLabel('Name').fill(login);
+	await page.getByLabel('Password').fill('practice');
+	await page.getByRole('button', { name: 'Sign in' }).click();
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	return id;
+}
+
+const storedSeconds = (studentId: string): Promise<number> =>
+	withDatabase(async (db) => {
+		const row = await db('attempts')
+			.where({ student_id: studentId })
+			.orderBy('started_at', 'desc')
+			.first('samples');
+		return row.samples / 10;
+	});
+
+test('a reload in flight loses no more than two seconds, and the flight goes on from there', async ({
+	page
+}) => {
+	await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	const { phase } = await readPanel(page);
+	const before = await flightSeconds(page);
+	await page.reload();
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	const after = await flightSeconds(page);
+	expect(before - after).toBeLessThanOrEqual(2);
+	expect(after).toBeGreaterThan(3);
+	// The card is where it was, too.
+	await expect(page.getByTestId('phase')).toHaveText(phase);
+	await page.keyboard.press('Space');
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThan(after + 1);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/debrief\//);
+});
+
+test('a closed tab: the flight waits on the first page, and can be kept as broken off', async ({
+	page,
+	context
+}) => {
+	const id = await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(5);
+	const before = await flightSeconds(page);
+	await page.close();
+	const again = await context.newPage();
+	await again.goto('/');
+	await again.getByRole('link', { name: 'Fly on' }).click();
+	await expect(again.getByTestId('frozen')).toBeVisible();
+	expect(before - (await flightSeconds(again))).toBeLessThanOrEqual(2);
+	await again.getByRole('button', { name: 'Break off' }).click();
+	await expect(again.getByText('broken off')).toBeVisible();
+	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(before - 2);
+});
+
+test('a server that is away for a while: flying goes on, it is said, and all arrives when it is back', async ({
+	page,
+	context
+}) => {
+	const id = await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+	await context.setOffline(true);
+	await expect(page.getByTestId('upload')).toContainText('kept here');
+	await page.waitForTimeout(6000);
+	const stored = await storedSeconds(id);
+	expect(await flightSeconds(page)).toBeGreaterThan(stored + 4);
+	await context.setOffline(false);
+	await expect(page.getByTestId('upload')).toContainText('Recording is kept', { timeout: 20_000 });
+	const flown = await flightSeconds(page);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/debrief\//);
+	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(flown - 0.1);
+});
+
+test('a reload while the server is away keeps what waits in the browser', async ({ page, context }) => {
+	const id = await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+	// The chunks cannot get through, but the page itself can be loaded again.
+	await page.route('**/chunks/**', (route) => route.abort());
+	await expect(page.getByTestId('upload')).toContainText('kept here');
+	await page.waitForTimeout(4000);
+	const before = await flightSeconds(page);
+	expect(await storedSeconds(id)).toBeLessThan(before - 2);
+	await page.unroute('**/chunks/**');
+	await page.reload();
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	expect(before - (await flightSeconds(page))).toBeLessThanOrEqual(2);
+	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(before - 2);
+	await context.close();
+});

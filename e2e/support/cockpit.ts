@@ -1,0 +1,56 @@
+import { expect, type Page } from '@playwright/test';
+
+export interface Seen {
+	airspeed: number;
+	pitch: number;
+	altitude: number;
+	vertical: number;
+	phase: string;
+}
+
+/** Reads the dials as a screen reader would. */
+export const readPanel = (page: Page): Promise<Seen> =>
+	page.evaluate(() => {
+		const label = (start: string) =>
+			document.querySelector(`svg[aria-label^="${start}"]`)?.getAttribute('aria-label') ?? '';
+		const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)?.[0] ?? NaN);
+		return {
+			airspeed: number(label('Airspeed')),
+			pitch: number(label('Attitude')),
+			altitude: number(label('Altimeter')),
+			vertical: number(label('Vertical')),
+			phase: document.querySelector('[data-testid=phase]')?.textContent ?? ''
+		};
+	});
+
+/** Flight time on the clock, s. */
+export const flightSeconds = (page: Page): Promise<number> =>
+	page.evaluate(() => {
+		const text = document.querySelector('svg[aria-label^="Clock"]')?.getAttribute('aria-label') ?? '';
+		const match = /(\d+):(\d\d)/.exec(text);
+		return match ? Number(match[1]) * 60 + Number(match[2]) : NaN;
+	});
+
+export async function press(page: Page, key: string, milliseconds: number): Promise<void> {
+	await page.keyboard.down(key);
+	await page.waitForTimeout(milliseconds);
+	await page.keyboard.up(key);
+}
+
+/** Waits for the cockpit and lets the flight begin. */
+export async function beginFlying(page: Page): Promise<void> {
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	await page.keyboard.press('Space');
+	await expect(page.getByTestId('cockpit')).toHaveAttribute('data-status', 'flying');
+}
+
+/** Moves the nose to a pitch with short presses, the attitude being held by the assist. */
+export async function pitchTo(page: Page, wantedDeg: number): Promise<void> {
+	for (let i = 0; i < 12; i++) {
+		const { pitch } = await readPanel(page);
+		const off = wantedDeg - pitch;
+		if (Math.abs(off) < 0.4) return;
+		await press(page, off > 0 ? 'ArrowDown' : 'ArrowUp', Math.min(600, 60 + Math.abs(off) * 130));
+		await page.waitForTimeout(350);
+	}
+}

@@ -1,0 +1,64 @@
+import type { Knex } from 'knex';
+import type { TaskCard } from '@hanza/core';
+import { openDatabase } from '../../src/lib/server/db.js';
+import { addAssignment, addPerson } from '../../src/lib/server/data/index.js';
+import { hashPassword } from '../../src/lib/server/services/auth.js';
+import { cardShelf } from '../../data/index.js';
+
+/** The database behind the application under test. */
+export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T> {
+	const db = openDatabase(process.env.DATABASE_URL!);
+	try {
+		return await work(db);
+	} finally {
+		await db.destroy();
+	}
+}
+
+/** A card like the first one, short enough to be flown in a test in real time. */
+export function shortCard(): TaskCard {
+	const card = structuredClone(cardShelf.get('approach-descent'));
+	const [level, slow, descent, levelOff, hold] = card.phases;
+	card.id = 'short-descent';
+	card.name = 'Short descent';
+	level!.end = { kind: 'elapsed', seconds: 4 };
+	slow!.targets.airspeedKias!.value = 98;
+	descent!.targets.airspeedKias!.value = 98;
+	descent!.end = { kind: 'below', channel: 'indicatedAltitudeFt', value: 2860 };
+	for (const phase of [levelOff!, hold!]) {
+		phase.targets.altitudeFt!.value = 2800;
+		phase.targets.airspeedKias!.value = 98;
+		phase.end = { kind: 'elapsed', seconds: 6 };
+	}
+	return card;
+}
+
+let people = 0;
+
+/** A student of their own for a test, with a task set; signs in with the password "practice". */
+export async function studentWithTask(
+	card: TaskCard,
+	assist: 'direct' | 'attitude' | 'any' = 'attitude'
+): Promise<{ login: string; name: string; id: string; assignmentId: string }> {
+	return withDatabase(async (db) => {
+		const instructor = await db('users').where({ login: 'harun' }).first('id');
+		const login = `test-${process.pid}-${++people}`;
+		const name = `Test Student ${process.pid}-${people}`;
+		const id = await addPerson(db, {
+			login,
+			name,
+			role: 'student',
+			instructorId: instructor.id,
+			passwordHash: await hashPassword('practice')
+		});
+		const assignmentId = await addAssignment(db, {
+			studentId: id,
+			instructorId: instructor.id,
+			card,
+			standardId: 'us-instrument',
+			assist,
+			note: ''
+		});
+		return { login, name, id, assignmentId };
+	});
+}

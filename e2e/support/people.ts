@@ -1,0 +1,8 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Enters by the demo's choice on the first page. */
+export async function enterAs(page: Page, name: string): Promise<void> {
+	await page.goto('/');
+	await page.getByRole('button', { name: `Enter as ${name}` }).click();
+	await expect(page).toHaveURL(/\/(home|roster)$/);
+}
