@@ -264,7 +264,7 @@ function statementsOf(
 					atSeconds: item.toSeconds,
 					endSeconds: item.toSeconds,
 					tone: item.decisive ? 'fail' : 'mind',
-					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)} of ${formatTarget(item.kind, item.target)}.`
+					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)}; ${formatTarget(item.kind, item.target)} was asked.`
 				});
 			if (item.mode !== 'hold') continue;
 			for (const excursion of item.excursions ?? []) {

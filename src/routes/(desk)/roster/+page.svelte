@@ -44,7 +44,9 @@
 						{/if}
 					</td>
 					<td
-						>{#if newest}<Verdict verdict={newest.overridden ?? newest.verdict} />{/if}</td
+						>{#if newest && newest.status !== 'flying'}<Verdict
+								verdict={newest.overridden ?? newest.verdict}
+							/>{/if}</td
 					>
 					<td class="number">{newest?.score == null ? '' : Math.round(newest.score)}</td>
 					<td>

@@ -1,0 +1,162 @@
+// npm run bench: figures for docs/bench.md. Measures; judges nothing.
+import { spawnSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { gzipSync } from 'node:zlib';
+import { Bench } from 'tinybench';
+import {
+	Airplane,
+	attitudeOf,
+	DOWN,
+	encodeChunk,
+	EquationsOfMotion,
+	Flight,
+	flyByRobot,
+	gradeFlight,
+	Integrator,
+	setupOf,
+	solveModes,
+	standardDay,
+	STEPS_PER_SECOND,
+	TECHNIQUES,
+	toDegrees,
+	trimmedFlight
+} from '@hanza/core';
+import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+
+const card = cardShelf.get('approach-descent');
+const aircraft = aircraftShelf.get(card.aircraft);
+const area = areaShelf.get(card.area);
+const standard = standardShelf.get('us-instrument');
+const rows: [string, string][] = [];
+
+/** Ten minutes of moving controls, with each step cut in `parts`. */
+function fly(parts: number, integrate: 'rk4' | 'euler' = 'rk4') {
+	const trimmed = trimmedFlight(aircraft, {
+		airspeedKcas: 90,
+		verticalSpeedFpm: 0,
+		altitudeFt: 5000,
+		flapsDeg: 0,
+		bankDeg: 0,
+		headingDeg: 0,
+		...standardDay
+	});
+	const airplane = new Airplane(aircraft);
+	const { elevatorDeg, aileronDeg, rudderDeg, throttle } = trimmed;
+	Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, throttle });
+	const equations = new EquationsOfMotion(airplane);
+	const integrator = new Integrator(equations);
+	const state = trimmed.state.slice();
+	const rates = new Float64Array(state.length);
+	for (let i = 0; i < 60 * STEPS_PER_SECOND; i++) {
+		const t = i / STEPS_PER_SECOND;
+		airplane.surfaces.elevatorDeg = elevatorDeg + 1.5 * Math.sin(0.9 * t);
+		airplane.surfaces.aileronDeg = aileronDeg + 3 * Math.sin(0.6 * t);
+		for (let k = 0; k < parts; k++) {
+			const seconds = 1 / STEPS_PER_SECOND / parts;
+			if (integrate === 'rk4') integrator.step(state, trimmed.environment, seconds);
+			else {
+				equations.derivative(state, trimmed.environment, rates);
+				for (let s = 0; s < state.length; s++) state[s] = state[s]! + seconds * rates[s]!;
+			}
+		}
+	}
+	return { feet: -state[DOWN]! / 0.3048, pitch: toDegrees(attitudeOf(state).pitch) };
+}
+const [whole, quarter] = [fly(1), fly(4)];
+rows.push([
+	'integration, 1 min of moving controls: step against a quarter of it (4th-order Runge–Kutta)',
+	`${Math.abs(whole.feet - quarter.feet).toExponential(1)} ft, ${Math.abs(whole.pitch - quarter.pitch).toExponential(1)}°`
+]);
+const euler = fly(1, 'euler');
+rows.push([
+	'the same with Euler’s method, for comparison',
+	`${Math.abs(euler.feet - quarter.feet).toFixed(1)} ft`
+]);
+
+const bench = new Bench({ time: 1500 });
+const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct' });
+const robot = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1);
+const linear = {
+	aircraft: {
+		massKg: 1247.38,
+		wingAreaM2: 17.0942,
+		spanM: 10.1803,
+		chordM: 1.7374,
+		ixx: 1420.9,
+		iyy: 4067.5,
+		izz: 4786,
+		derivatives: {
+			CL: 0.41,
+			CD: 0.05,
+			CLalpha: 4.44,
+			CDalpha: 0.33,
+			Cmalpha: -0.683,
+			CLalphadot: 0,
+			Cmalphadot: -4.36,
+			CLq: 3.8,
+			Cmq: -9.96,
+			CYbeta: -0.564,
+			Clbeta: -0.074,
+			Cnbeta: 0.071,
+			Clp: -0.41,
+			Cnp: -0.0575,
+			Clr: 0.107,
+			Cnr: -0.125
+		}
+	},
+	trueAirspeedMps: 53.6448,
+	airDensityKgM3: 1.225
+};
+const beginning = flight.snapshot();
+bench.add('one second of simulation with panel', () => {
+	flight.restore(beginning);
+	for (let i = 0; i < STEPS_PER_SECOND; i++) flight.step(flight.initialControls);
+});
+bench.add('modes of one aeroplane', () => void solveModes(linear));
+bench.add('grade of a 4 min flight', () => void gradeFlight(robot.track, card, standard));
+await bench.run();
+for (const task of bench.tasks) {
+	const { result } = task;
+	if (result.state !== 'completed') throw new Error(`${task.name} did not run`);
+	const ms = result.latency.mean;
+	const more = task.name.startsWith('one second') ? `, ${Math.round(1000 / ms)} times real time` : '';
+	rows.push([task.name, `${ms.toFixed(2)} ms${more}`]);
+}
+const bytes = gzipSync(encodeChunk({ first: 0, track: robot.track }), { level: 9 }).length;
+rows.push([
+	'recording, compressed, an hour',
+	`${(((bytes / robot.track.seconds) * 3600) / 1e6).toFixed(2)} MB`
+]);
+
+const wind = '{"courseDeg":0,"trueAirspeedKt":100,"windFromDeg":90,"windSpeedKt":20}\n';
+const time = (args: string[], input: string, command = ['npm', 'run', '-s', 'hanza', '--']) => {
+	const started = performance.now();
+	spawnSync(command[0]!, [...command.slice(1), ...args], { input });
+	return performance.now() - started;
+};
+const median = (command?: string[]) =>
+	Array.from({ length: 7 }, () => time(['wind'], wind, command)).sort((a, b) => a - b)[3]!;
+time(['wind'], wind);
+const start = median();
+const own = median(['node', 'cli/hanza.mjs']);
+rows.push(['command line: npm run -s hanza, start to answer, median of 7', `${(start / 1000).toFixed(2)} s`]);
+rows.push(['the same without npm (node cli/hanza.mjs)', `${(own / 1000).toFixed(2)} s`]);
+rows.push(['Node alone (node -e 0)', `${(median(['node', '-e', '0']) / 1000).toFixed(2)} s`]);
+const many = 50_000;
+const spent = time(['wind', '--lines'], wind.repeat(many)) - start;
+rows.push([
+	'command line: simple inputs with --lines',
+	`${Math.round(many / (spent / 1000)).toLocaleString('en')} a second`
+]);
+
+const table = [
+	'| what | figure |',
+	'| --- | --- |',
+	...rows.map(([what, figure]) => `| ${what} | ${figure} |`)
+].join('\n');
+console.log(table);
+writeFileSync(
+	'docs/bench.md',
+	`# Figures\n\nWritten by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]!.model.trim()}), Node ${process.version}. They say what was seen there, not what must be.\n\n${table}\n`
+);

@@ -1,0 +1,84 @@
+// npm run screenshots: one current picture of each main view from fresh demo data, into docs/screenshots.
+import { chromium } from '@playwright/test';
+import { join } from 'node:path';
+import { root } from './bundle.mjs';
+import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
+
+const only = process.argv.slice(2);
+buildIfStale();
+const postgres = await freshDemo('screenshots');
+const application = await startApplication(postgres.url);
+const address = `http://127.0.0.1:${application.port}`;
+const browser = await chromium.launch({
+	executablePath: '/usr/bin/chromium',
+	args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking']
+});
+
+/** A page signed in as one of the demo's people. */
+async function enterAs(name, size = { width: 1280, height: 800 }) {
+	const context = await browser.newContext({ viewport: size });
+	const page = await context.newPage();
+	await page.goto(address);
+	if (name) {
+		await page.getByRole('button', { name: `Enter as ${name}` }).click();
+		await page.waitForURL(/home|roster/);
+	}
+	return page;
+}
+
+async function shot(name, take) {
+	if (only.length > 0 && !only.includes(name)) return;
+	const page = await take();
+	await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+	await page.context().close();
+	console.log(name);
+}
+
+try {
+	await shot('first-page', () => enterAs(null));
+	await shot('roster', () => enterAs('Harun Aldbeck'));
+	await shot('debrief', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page
+			.getByRole('row', { name: /Teo Marrask/ })
+			.getByRole('link', { name: 'Debrief' })
+			.click();
+		await page.waitForSelector('[data-loaded=true]');
+		await page.getByTestId('statements').getByRole('button').nth(1).click();
+		await page.waitForTimeout(400);
+		return page;
+	});
+	await shot('brief', async () => {
+		const page = await enterAs('Runa Calvey');
+		await page.getByRole('link', { name: 'Brief', exact: true }).click();
+		const row = page.getByRole('row', { name: /^Cruise/ });
+		await row.getByLabel('Pitch').fill('2');
+		await row.getByLabel('Power').fill('2400');
+		await row.getByRole('button').click();
+		await page.getByText('yours is off').waitFor();
+		return page;
+	});
+	await shot('log', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.getByRole('link', { name: 'Log' }).click();
+		await page.getByTestId('practice-total').waitFor();
+		return page;
+	});
+	await shot('cockpit', async () => {
+		const page = await enterAs('Mirja Toft-Hale');
+		await page.getByRole('button', { name: 'Fly' }).first().click();
+		await page.getByTestId('frozen').waitFor();
+		await page.keyboard.press('Space');
+		await page.waitForTimeout(3000);
+		await page.keyboard.down('ArrowRight');
+		await page.waitForTimeout(700);
+		await page.keyboard.up('ArrowRight');
+		await page.keyboard.press('c');
+		await page.waitForTimeout(2500);
+		return page;
+	});
+} finally {
+	await browser.close();
+	await application.stop();
+	await postgres.stop();
+}
