@@ -102,8 +102,9 @@ test('the descent is flown with the keyboard, graded, debriefed, logged, and see
 	const desk = await context.newPage();
 	await enterAs(desk, 'Harun Aldbeck');
 	await desk.getByRole('link', { name, exact: true }).click();
+	await expect(desk.getByRole('heading', { name, exact: true })).toBeVisible();
 	await expect(desk.getByRole('row', { name: /Short descent/ })).toContainText(String(Math.round(score)));
 	await desk.getByRole('link', { name: 'Debrief' }).click();
-	expect(desk.url()).toBe(address);
+	await expect(desk).toHaveURL(address);
 	await context.close();
 });

@@ -24,9 +24,13 @@ test('an instructor looks at a graded flight within two clicks, and every statem
 	// The cursors are tied: pointing into one chart shows the hair in the others.
 	const first = page.locator('[data-testid=charts] .apexcharts-canvas').first();
 	const box = (await first.boundingBox())!;
-	await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-	await page.mouse.move(box.x + box.width / 2 + 3, box.y + box.height / 2);
-	await expect(page.locator('[data-testid=charts] .apexcharts-xcrosshairs.apexcharts-active')).toHaveCount(5);
+	const hairs = page.locator('[data-testid=charts] .apexcharts-xcrosshairs.apexcharts-active');
+	let along = 0.4;
+	await expect(async () => {
+		along += 0.02;
+		await page.mouse.move(box.x + box.width * along, box.y + box.height / 2);
+		await expect(hairs).toHaveCount(5, { timeout: 500 });
+	}).toPass();
 });
 
 test('remarks are pinned to moments, and an override keeps both values with its reason', async ({ page }) => {

@@ -6,8 +6,8 @@ export function formatHeading(deg: number): string {
 	return String(whole === 0 ? 360 : whole).padStart(3, '0');
 }
 
-/** Seconds as m:ss. */
+/** Seconds as m:ss; a second that has not passed is not shown. */
 export function formatClock(seconds: number): string {
-	const whole = Math.max(0, Math.round(seconds));
+	const whole = Math.max(0, Math.floor(seconds + 1e-6));
 	return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }

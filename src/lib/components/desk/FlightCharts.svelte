@@ -80,14 +80,14 @@
 			},
 			tooltip: {
 				shared: true,
-				x: { formatter: (value) => formatClock(value) },
+				x: { formatter: (value) => formatClock(Number(value)) },
 				y: { formatter: (value) => (value == null ? '' : `${value.toFixed(spec.decimals)} ${spec.unit}`) }
 			},
 			annotations: annotationsOf(spec)
 		};
 	}
 
-	function annotationsOf(spec: ChartSpec): ApexAnnotations {
+	function annotationsOf(spec: ChartSpec): NonNullable<ApexOptions['annotations']> {
 		const line = colour('ink-soft');
 		return {
 			xaxis: [
@@ -140,7 +140,7 @@
 				const { track } = decodeChunk(new Uint8Array(await response.arrayBuffer()));
 				if (gone) return;
 				charts = CHARTS.map(
-					(spec, i) => new Apex(places[spec.id], optionsOf(spec, track, i === CHARTS.length - 1))
+					(spec, i) => new Apex(places[spec.id]!, optionsOf(spec, track, i === CHARTS.length - 1))
 				);
 				await Promise.all(charts.map((chart) => chart.render()));
 				loaded = true;
