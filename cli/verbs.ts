@@ -2,6 +2,10 @@ import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import {
 	AtmosphereInput,
 	AtmosphereOutput,
+	CompassInput,
+	CompassOutput,
+	CompassTurnInput,
+	CompassTurnOutput,
 	DescentInput,
 	DescentOutput,
 	flyByRobot,
@@ -11,6 +15,8 @@ import {
 	parse,
 	PILOTS,
 	solveAtmosphere,
+	solveCompass,
+	solveCompassTurn,
 	solveDescent,
 	solveModes,
 	solveTrim,
@@ -95,6 +101,13 @@ export const VERBS: Record<string, Verb> = {
 	wind: verb('wind triangle for a course', WindInput, WindOutput, solveWindTriangle),
 	atmosphere: verb('true airspeed and density altitude', AtmosphereInput, AtmosphereOutput, solveAtmosphere),
 	turn: verb('bank, radius and time of a level turn', TurnInput, TurnOutput, solveTurn),
+	compass: verb('what a compass card shows in a banked turn', CompassInput, CompassOutput, solveCompass),
+	'compass-turn': verb(
+		'turning to a heading by the compass',
+		CompassTurnInput,
+		CompassTurnOutput,
+		solveCompassTurn
+	),
 	descent: verb('rate and gradient of a descent', DescentInput, DescentOutput, solveDescent),
 	modes: verb('modes of motion of an aeroplane', ModesInput, ModesOutput, solveModes),
 	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>

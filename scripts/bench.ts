@@ -75,7 +75,7 @@ rows.push([
 ]);
 
 const bench = new Bench({ time: 1500 });
-const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct' });
+const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 1 });
 const robot = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1);
 const linear = {
 	aircraft: {

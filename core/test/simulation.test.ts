@@ -14,7 +14,6 @@ import {
 	Track,
 	trackFromJson,
 	trackToJson,
-	updatePanel,
 	type AssistLevel,
 	type ChannelName,
 	type ControlInputs
@@ -24,7 +23,8 @@ import { area, descentCard, fly, trainer } from './shipped.js';
 const start = (assist: AssistLevel = 'direct', windLayers = descentCard.weather.windLayers) =>
 	new Flight({
 		...setupOf({ ...descentCard, weather: { ...descentCard.weather, windLayers } }, trainer, area),
-		assist
+		assist,
+		seed: 1
 	});
 
 /** Controls that wander, so that a flight is not a straight line. */
@@ -77,8 +77,7 @@ describe('flight', () => {
 
 	it('drifts with the wind', () => {
 		const flight = start('attitude', [{ altitudeFt: 3000, fromDeg: 0, speedKt: 20 }]);
-		const before = flight.truth();
-		expect(before.calibratedAirspeedKt).toBeCloseTo(105, 6);
+		expect(flight.panel.airspeedKias).toBeCloseTo(105, 6);
 		for (let i = 0; i < 120 * 60; i++) flight.step(flight.initialControls);
 		const after = flight.truth();
 		// A wind from magnetic north for a minute: a third of a mile to magnetic south.
@@ -125,25 +124,6 @@ describe('flight', () => {
 		const early = start();
 		for (let i = 0; i < 36; i++) early.step({ ...early.initialControls, aileron: 1 });
 		expect(early.truth().slipDeg).toBeGreaterThan(0);
-	});
-});
-
-describe('instruments', () => {
-	it('vertical speed shows nine tenths of a change after six seconds', () => {
-		const still = {
-			airspeedKias: 90,
-			altimeterFt: 2000,
-			verticalSpeedFpm: 0,
-			pitchDeg: 0,
-			bankDeg: 0,
-			headingDeg: 0,
-			turnRateDegPerSecond: 0,
-			ballDeg: 0,
-			rpm: 2000
-		};
-		const panel = { ...still };
-		for (let i = 0; i < 720; i++) updatePanel(panel, { ...still, verticalSpeedFpm: -500 }, 1 / 120);
-		expect(panel.verticalSpeedFpm).toBeCloseTo(-450, -1);
 	});
 });
 

@@ -26,12 +26,14 @@ import {
 import {
 	attentionOf,
 	beginFlight,
+	branchFlight,
 	endFlight,
 	keepChunk,
 	numbersToKnow,
 	ownAttempt,
 	ownStudent,
 	rosterOf,
+	seedOf,
 	trackOf,
 	visibleAssignment,
 	visibleAttempt
@@ -43,7 +45,7 @@ const standard = standardShelf.get('us-instrument');
 const aircraft = aircraftShelf.get('ferrin-160');
 const area = areaShelf.get('veskar');
 const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.hasty, 9);
-const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct' });
+const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 1 });
 const resume: ResumeState = { flight: flight.snapshot(), inputs: flight.initialControls };
 const piece = (whole: Track, from: number, to: number) => encodeChunk({ first: 0, track: whole }, from, to);
 
@@ -107,6 +109,29 @@ describe('a flight', () => {
 			keepChunk(at.db, attempt, 0, new Uint8Array([1, 2, 3, 4, 5, 6, 7, 8, 9]), resume)
 		).rejects.toThrow(/recording/);
 		expect(await lastSeq(at.db, attemptId)).toBe(-1);
+	});
+
+	it('is taken up again from an earlier moment as a flight of its own, with the same seed', async () => {
+		const { attempt, attemptId } = await school();
+		await keepChunk(at.db, attempt, 0, piece(track, 0, 600), resume);
+		const id = await branchFlight(at.db, attempt, 450, resume);
+		const branch = (await findAttempt(at.db, id))!;
+		expect(branch).toMatchObject({
+			status: 'flying',
+			samples: 450,
+			branchedFrom: attemptId,
+			branchedAtSeconds: 45
+		});
+		expect(seedOf(branch)).toBe(seedOf(attempt));
+		const begun = await trackOf(at.db, branch);
+		expect(Array.from(begun.column('altitudeFt'))).toEqual(
+			Array.from(track.column('altitudeFt').subarray(0, 450))
+		);
+		// The first flight stays as it was flown.
+		expect((await trackOf(at.db, attempt)).length).toBe(600);
+		await expect(branchFlight(at.db, attempt, 601, resume)).rejects.toThrow(
+			'/samples must be a number from 1 to 600'
+		);
 	});
 
 	it('that was given up before anything was flown leaves no trace', async () => {

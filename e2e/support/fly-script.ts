@@ -14,7 +14,8 @@ export function flyScript(): FlownState {
 	const card = cardShelf.get('approach-descent');
 	const flight = new Flight({
 		...setupOf(card, aircraftShelf.get(card.aircraft), areaShelf.get(card.area)),
-		assist: 'attitude'
+		assist: 'attitude',
+		seed: 4711
 	});
 	const random = new SeededRandom(4711);
 	const inputs: ControlInputs = { ...flight.initialControls };

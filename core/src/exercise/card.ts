@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, Direction, Identifier } from '../schema.js';
+import { FailureSpec } from '../instruments/index.js';
 import { Weather } from '../simulation/index.js';
 
 const closed = { additionalProperties: false } as const;
@@ -134,6 +135,7 @@ export const TaskCard = Type.Object(
 			closed
 		),
 		weather: Weather,
+		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: 8 })),
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
 		/** Configurations of the aircraft, by id, to know before flying. */
 		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),

@@ -1,2 +1,3 @@
 export * from './card.js';
+export * from './honest.js';
 export * from './progress.js';

@@ -1,6 +1,7 @@
 import { signedDeg } from '../units/index.js';
 import { RECORDING_RATE_HZ, type Sample, type Track } from '../simulation/index.js';
 import type { LeafEvent, PhaseEvent, TaskCard } from './card.js';
+import { honestColumn, isShown, lies, TRUE_CHANNEL } from './honest.js';
 
 /** The part of a sample that events look at. */
 export type EventSample = Pick<
@@ -20,6 +21,15 @@ export const EVENT_CHANNELS = [
 	'bankDeg',
 	'pitchDeg'
 ] as const satisfies (keyof EventSample)[];
+
+/** What events look at in a live sample: a failed dial does not decide where the flight is on its card. */
+export function eventSample(sample: Sample): EventSample {
+	const seen = {} as EventSample;
+	for (const name of EVENT_CHANNELS)
+		seen[name] =
+			isShown(name) && lies(name, sample.failures) ? sample[TRUE_CHANNEL[name].instead] : sample[name];
+	return seen;
+}
 
 class EventWatch {
 	private since: number[];
@@ -113,7 +123,7 @@ export class CardProgress {
 /** The phases of a recorded flight. */
 export function cutPhases(card: TaskCard, track: Track): PhaseTimes[] {
 	const progress = new CardProgress(card);
-	const columns = EVENT_CHANNELS.map((name) => (track.has(name) ? track.column(name) : null));
+	const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name));
 	const sample = {} as EventSample;
 	for (let i = 0; i < track.length; i++) {
 		// NaN fulfils no event: what was not recorded cannot begin or end a phase.

@@ -151,6 +151,10 @@ export const Aircraft = Type.Object(
 			},
 			closed
 		),
+		/** Error of the static port as a share of impact pressure: position error. */
+		staticErrorShare: Type.Number({ minimum: -0.1, maximum: 0.1 }),
+		/** Compass deviation, degrees: constant, by sine and by cosine of the heading. */
+		compassDeviation: Type.Tuple([Type.Number(), Type.Number(), Type.Number()]),
 		dials: Type.Object({ airspeedKias: airspeedRange, tachometerGreenRpm: airspeedRange }, closed),
 		configurations: Type.Array(
 			Type.Object(

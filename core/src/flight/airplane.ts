@@ -10,7 +10,15 @@ export interface Surfaces {
 	rudderDeg: number;
 	flapsDeg: number;
 	throttle: number;
+	/** Share of its power that the engine gives, 1 when it is well. */
+	engineHealth: number;
+	/** Ice on the airframe, 0 to 1. */
+	ice: number;
 }
+
+/** Rough ice on a light aeroplane: drag and stall (order of size from NASA TM 83556, 1984). */
+const ICE_DRAG = 0.6;
+const ICE_STALL_DEG = 4;
 
 /** Forces and moments of an aeroplane described by a data file. */
 export class Airplane implements ForceModel {
@@ -23,7 +31,15 @@ export class Airplane implements ForceModel {
 	readonly spanM: number;
 	readonly chordM: number;
 	readonly powerplant: Powerplant;
-	readonly surfaces: Surfaces = { elevatorDeg: 0, aileronDeg: 0, rudderDeg: 0, flapsDeg: 0, throttle: 0 };
+	readonly surfaces: Surfaces = {
+		elevatorDeg: 0,
+		aileronDeg: 0,
+		rudderDeg: 0,
+		flapsDeg: 0,
+		throttle: 0,
+		engineHealth: 1,
+		ice: 0
+	};
 	private readonly forces: PropellerForces = { thrustN: 0, torqueNm: 0 };
 
 	constructor(readonly aircraft: Aircraft) {
@@ -42,7 +58,11 @@ export class Airplane implements ForceModel {
 	separation(alpha: number): number {
 		const { stall, flap } = this.aircraft.aerodynamics;
 		const width = toRadians(stall.widthDeg);
-		const edge = toRadians(stall.alphaDeg + flap.alphaStallShiftDegPerDeg * this.surfaces.flapsDeg);
+		const edge = toRadians(
+			stall.alphaDeg +
+				flap.alphaStallShiftDegPerDeg * this.surfaces.flapsDeg -
+				ICE_STALL_DEG * this.surfaces.ice
+		);
 		const over = (Math.abs(alpha) - edge) / width;
 		return 1 / (1 + Math.exp(-clamp(over, -40, 40)));
 	}
@@ -63,7 +83,7 @@ export class Airplane implements ForceModel {
 		const wingLift = (1 - separated) * attached + separated * plate;
 		out.CL = wingLift + a.CLq * air.qHat + a.CLelevator * elevator;
 		out.CD =
-			a.CD0 +
+			a.CD0 * (1 + ICE_DRAG * s.ice) +
 			a.inducedDragFactor * wingLift * wingLift +
 			a.flap.CDperDeg * s.flapsDeg +
 			a.CDbeta * beta * beta +
@@ -102,7 +122,13 @@ export class Airplane implements ForceModel {
 		out.yawNm = power.CnPerTc * thrustN * this.spanM;
 		out.rollNm = -power.torqueFactor * torqueNm;
 		out.shaftAcceleration =
-			(this.powerplant.engineTorqueNm(this.surfaces.throttle, shaftRadPerSecond, density) - torqueNm) /
+			(this.powerplant.engineTorqueNm(
+				this.surfaces.throttle,
+				shaftRadPerSecond,
+				density,
+				this.surfaces.engineHealth
+			) -
+				torqueNm) /
 			this.aircraft.propeller.inertiaKgM2;
 	}
 

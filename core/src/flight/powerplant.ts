@@ -28,15 +28,15 @@ export class Powerplant {
 			(engine.ratedPowerHp * WATTS_PER_HP) / this.ratedRadPerSecond + engine.frictionTorqueNm;
 	}
 
-	/** Torque on the shaft, N·m, at throttle 0 to 1, shaft speed and air density. */
-	engineTorqueNm(throttle: number, radPerSecond: number, densityKgM3: number): number {
+	/** Torque on the shaft, N·m, at throttle 0 to 1, shaft speed, air density and health 0 (dead) to 1. */
+	engineTorqueNm(throttle: number, radPerSecond: number, densityKgM3: number, health = 1): number {
 		const { engine } = this.aircraft;
 		const lapse = Math.max(0, 1.132 * (densityKgM3 / SEA_LEVEL_DENSITY) - 0.132);
 		const charge = engine.idleFraction + (1 - engine.idleFraction) * throttle;
 		const relative = radPerSecond / this.ratedRadPerSecond;
 		// Breathing improves a little below rated speed and the charge fades above it.
 		const breathing = 1.06 - 0.06 * relative * relative;
-		return charge * lapse * breathing * this.chargeTorqueNm - this.frictionNm(relative);
+		return health * charge * lapse * breathing * this.chargeTorqueNm - this.frictionNm(relative);
 	}
 
 	private frictionNm(relative: number): number {

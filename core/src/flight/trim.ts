@@ -4,7 +4,7 @@ import { METRES_PER_FT, MPS_PER_FPM, MPS_PER_KT, toDegrees, toRadians } from '..
 import { CannotError, InputError } from '../validation/index.js';
 import { Airplane } from './airplane.js';
 import type { Aircraft } from './aircraft.js';
-import { airAt, impactPressurePa, trueFromImpactMps } from './atmosphere.js';
+import { airAt, calibratedFromImpactMps, impactPressurePa, trueFromImpactMps } from './atmosphere.js';
 import { setAttitude } from './attitude.js';
 import {
 	DOWN,
@@ -241,16 +241,18 @@ export const TrimOutput = Type.Object({
 	elevatorDeg: Type.Number({ description: 'trailing edge down positive' })
 });
 
-/**
- * Pitch, power and elevator for a steady flight in still standard air. Indicated airspeed is taken
- * as calibrated: the shipped trainer's position error is nil.
- */
+/** Calibrated airspeed, kt, of an indicated one: the static port's position error taken off. */
+export const calibratedKt = (aircraft: Aircraft, indicatedKt: number): number =>
+	calibratedFromImpactMps(impactPressurePa(indicatedKt * MPS_PER_KT) / (1 - aircraft.staticErrorShare)) /
+	MPS_PER_KT;
+
+/** Pitch, power and elevator for a steady flight in still standard air. */
 export function solveTrim(aircraft: Aircraft, input: Omit<TrimInput, 'aircraft'>): Static<typeof TrimOutput> {
 	const flapsDeg = input.flapsDeg ?? 0;
 	const most = Math.max(...aircraft.controls.flapStepsDeg);
 	if (flapsDeg > most) throw new InputError('/flapsDeg', `must be a number from 0 to ${most}`);
 	const trimmed = trimmedFlight(aircraft, {
-		airspeedKcas: input.airspeedKias,
+		airspeedKcas: calibratedKt(aircraft, input.airspeedKias),
 		verticalSpeedFpm: input.verticalSpeedFpm,
 		altitudeFt: input.altitudeFt,
 		flapsDeg,

@@ -1,5 +1,5 @@
 import { formatClock } from '../units/index.js';
-import type { Phase, PhaseTimes, TaskCard } from '../exercise/index.js';
+import { honestColumn, type Phase, type PhaseTimes, type TaskCard } from '../exercise/index.js';
 import type { Track } from '../simulation/index.js';
 
 /** A named fault with the seconds it happened and an instructor's words. */
@@ -100,9 +100,9 @@ function firstRunBelow(column: Float64Array, value: number, run: number, from: n
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
 function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[] {
-	if (!track.has('verticalSpeedFpm') || !track.has('indicatedAirspeedKt')) return [];
-	const rate = track.column('verticalSpeedFpm');
-	const speed = track.column('indicatedAirspeedKt');
+	const rate = honestColumn(track, 'verticalSpeedFpm');
+	const speed = honestColumn(track, 'indicatedAirspeedKt');
+	if (!rate || !speed) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;
@@ -135,9 +135,9 @@ function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[
 
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
 function levelOffs({ card, track, times, settings }: Context): Fault[] {
-	if (!track.has('verticalSpeedFpm') || !track.has('indicatedAltitudeFt')) return [];
-	const rate = track.column('verticalSpeedFpm');
-	const altitude = track.column('indicatedAltitudeFt');
+	const rate = honestColumn(track, 'verticalSpeedFpm');
+	const altitude = honestColumn(track, 'indicatedAltitudeFt');
+	if (!rate || !altitude) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const phase = card.phases[time.phase]!;

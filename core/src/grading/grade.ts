@@ -1,15 +1,17 @@
 import { formatClock, formatHeading } from '../units/index.js';
 import {
 	cutPhases,
+	honestColumn,
 	TARGET_CHANNELS,
 	TARGET_KINDS,
 	type PhaseTarget,
 	type TargetKind,
 	type TaskCard
 } from '../exercise/index.js';
-import type { ChannelName, Track } from '../simulation/index.js';
+import type { Track } from '../simulation/index.js';
 import { findFaults, type Fault } from './faults.js';
 import { deviations, measure, overshoot, settleSeconds, type Limits, type Measures } from './measure.js';
+import { noticedFailures, noticedText, type Noticed } from './noticed.js';
 import type { Standard } from './standard.js';
 
 export type Verdict = 'met' | 'not met' | 'not shown';
@@ -100,18 +102,6 @@ function sizeWords(kind: TargetKind, deviation: number): string {
 	return `${size}${unit === '°' ? '°' : ' ' + unit} ${deviation > 0 ? above : below}`;
 }
 
-function channelFor(kind: TargetKind, track: Track): ChannelName | null {
-	const wanted = TARGET_CHANNELS[kind];
-	if (track.has(wanted)) return wanted;
-	// A flight without instruments in its recording is graded by what it has.
-	const instead: Partial<Record<TargetKind, ChannelName>> = {
-		altitudeFt: 'altitudeFt',
-		headingDeg: 'headingDeg'
-	};
-	const other = instead[kind];
-	return other && track.has(other) ? other : null;
-}
-
 function gradeItem(
 	kind: TargetKind,
 	target: PhaseTarget,
@@ -132,13 +122,13 @@ function gradeItem(
 		fromSeconds: span.startSeconds,
 		toSeconds: span.endSeconds
 	};
-	const channel = channelFor(kind, track);
-	if (!channel) return { ...base, verdict: 'not recorded' };
+	const column = honestColumn(track, TARGET_CHANNELS[kind]);
+	if (!column) return { ...base, verdict: 'not recorded' };
 	if (!span.begun) return base;
 	const { rateHz } = track;
 	const from = Math.round(span.startSeconds * rateHz);
 	const to = Math.min(track.length, Math.round(span.endSeconds * rateHz) + 1);
-	const deviation = deviations(track.column(channel).subarray(from, to), target.value, kind === 'headingDeg');
+	const deviation = deviations(column.subarray(from, to), target.value, kind === 'headingDeg');
 	if (deviation.length === 0) return base;
 	const settled = settleSeconds(deviation, limits, rateHz);
 	const shared = { ...base, settleSeconds: settled, overshoot: overshoot(deviation) };
@@ -225,7 +215,7 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 		because: reasons(phases, verdict),
 		phases,
 		faults,
-		statements: statementsOf(phases, faults, standard),
+		statements: statementsOf(phases, faults, standard, noticedFailures(track)),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};
@@ -248,7 +238,8 @@ function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
 function statementsOf(
 	phases: readonly GradedPhase[],
 	faults: readonly Fault[],
-	standard: Standard
+	standard: Standard,
+	noticed: readonly Noticed[]
 ): Statement[] {
 	const statements: Statement[] = faults.map((fault) => ({
 		atSeconds: fault.startSeconds,
@@ -257,6 +248,13 @@ function statementsOf(
 		text: fault.text,
 		tryNext: fault.tryNext
 	}));
+	for (const failure of noticed)
+		statements.push({
+			atSeconds: failure.beganSeconds,
+			endSeconds: failure.covered?.atSeconds ?? failure.beganSeconds,
+			tone: failure.covered || !failure.lies ? 'good' : 'mind',
+			text: noticedText(failure)
+		});
 	for (const phase of phases)
 		for (const item of phase.items) {
 			if (item.mode === 'reach' && item.verdict === 'not met')

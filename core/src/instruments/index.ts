@@ -1,1 +1,3 @@
+export * from './compass.js';
+export * from './failures.js';
 export * from './panel.js';

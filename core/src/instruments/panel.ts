@@ -1,3 +1,13 @@
+import { clamp, METRES_PER_FT, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees } from '../units/index.js';
+import {
+	altimeterFt,
+	calibratedFromImpactMps,
+	pressureAltitudeM,
+	SEA_LEVEL_PRESSURE_PA
+} from '../flight/index.js';
+import { cardAimDeg, deviationDeg, swingCard, type BodyVector } from './compass.js';
+import type { FailureLevels } from './failures.js';
+
 /** What the instruments show, in the units of their dials. Kept with the flight's state. */
 export interface PanelReadings {
 	airspeedKias: number;
@@ -10,10 +20,64 @@ export interface PanelReadings {
 	/** Angle of apparent gravity from the aeroplane's own vertical; + when the ball is right. */
 	ballDeg: number;
 	rpm: number;
+	compassDeg: number;
+	suctionInHg: number;
+	ammeterA: number;
+	outsideAirTempC: number;
 }
 
-/** What the instruments sense. */
-export type Sensed = PanelReadings;
+/** What the world does to the instruments at one moment. */
+export interface Sensed {
+	staticPa: number;
+	impactPa: number;
+	temperatureK: number;
+	/** Radians; heading magnetic. */
+	heading: number;
+	pitch: number;
+	bank: number;
+	/** Rate of turn over the ground's plane and rate of roll, °/s. */
+	turnRateDegPerSecond: number;
+	rollRateDegPerSecond: number;
+	specificForce: BodyVector;
+	rpm: number;
+}
+
+/** The insides of the instruments; numbers only, so that they can be kept and compared. */
+export interface InstrumentState {
+	pitotPa: number;
+	staticPa: number;
+	chamberFt: number;
+	/** Speed of the vacuum gyros' and the electric gyro's rotors, 1 is normal. */
+	vacuumRotor: number;
+	electricRotor: number;
+	attitudeErrorPitchDeg: number;
+	attitudeErrorBankDeg: number;
+	headingDriftDeg: number;
+	stuckHeadingDeg: number;
+	stuckAltimeterFt: number;
+	batterySeconds: number;
+	cardDeg: number;
+	cardRateDegPerSecond: number;
+}
+
+/** What does not change in a flight. */
+export interface InstrumentSetup {
+	dip: number;
+	latitudeDeg: number;
+	/** Static port error as a share of impact pressure. */
+	staticErrorShare: number;
+	deviation: readonly [number, number, number];
+	/** Which way each gyro errs when it does, −1 to 1 each, drawn from the flight's seed. */
+	lean: { pitch: number; bank: number; heading: number };
+}
+
+export interface InstrumentInputs {
+	altimeterSettingHpa: number;
+	/** How far the heading knob has been turned in all, degrees. */
+	headingKnobDeg: number;
+	/** 1 when the alternate static source is open. */
+	alternateStatic: number;
+}
 
 /**
  * Time constants, s. Airspeed and altitude: lines and mechanism, some tenths of a second. Vertical
@@ -29,14 +93,170 @@ export const INSTRUMENT_LAG_SECONDS = {
 	rpm: 0.15
 } as const;
 
-type Lagged = keyof typeof INSTRUMENT_LAG_SECONDS;
-const LAGGED = Object.keys(INSTRUMENT_LAG_SECONDS) as Lagged[];
+const NORMAL_SUCTION_INHG = 5;
+/** A rotor without drive runs down over minutes and up again in less. */
+const RUN_DOWN_SECONDS = 150;
+const RUN_UP_SECONDS = 40;
+const ELECTRIC_RUN_DOWN_SECONDS = 25;
+/** Erection of a healthy attitude gyro, °/s of error taken out. */
+const ERECTION_DEG_PER_SECOND = 8 / 60;
+/** Wander of a gyro that has nearly stopped, °/s. */
+const DYING_WANDER_DEG_PER_SECOND = 0.4;
+const LEAN_FAILURE_DEG = 6;
+/** Friction drift of the heading gyro at most, °/h, beside the turning of the earth. */
+const FRICTION_DRIFT_DEG_PER_HOUR = 12;
+const EARTH_RATE_DEG_PER_HOUR = 15.041;
+/** Share of roll rate that a canted turn gyro feels as turn. */
+const ROLL_IN_TURN = 0.3;
+const BATTERY_SECONDS = 15 * 60;
+/** Below atmospheric by this share of impact pressure: the air in the cabin is sucked on. */
+const ALTERNATE_STATIC_SHARE = -0.06;
+const DRAIN_SECONDS = 2;
 
-/** Moves the needles for one step toward what is sensed: first-order lags, exact for a held input. */
-export function updatePanel(panel: PanelReadings, sensed: Sensed, seconds: number): void {
-	for (const name of LAGGED)
-		panel[name] += (sensed[name] - panel[name]) * (1 - Math.exp(-seconds / INSTRUMENT_LAG_SECONDS[name]));
-	panel.pitchDeg = sensed.pitchDeg;
-	panel.bankDeg = sensed.bankDeg;
-	panel.headingDeg = sensed.headingDeg;
+const pressureAltitudeFt = (pressurePa: number): number =>
+	pressureAltitudeM(pressurePa / SEA_LEVEL_PRESSURE_PA) / METRES_PER_FT;
+const lag = (seconds: number, constant: number): number => 1 - Math.exp(-seconds / constant);
+
+/** Instruments that have been running for a while in this flight. */
+export function settledInstruments(
+	sensed: Sensed,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup
+): { state: InstrumentState; panel: PanelReadings } {
+	const staticPa = sensed.staticPa + setup.staticErrorShare * sensed.impactPa;
+	const headingDeg = normalizeDeg(toDegrees(sensed.heading));
+	const state: InstrumentState = {
+		pitotPa: sensed.staticPa + sensed.impactPa,
+		staticPa,
+		chamberFt: pressureAltitudeFt(staticPa),
+		vacuumRotor: 1,
+		electricRotor: 1,
+		attitudeErrorPitchDeg: 0,
+		attitudeErrorBankDeg: 0,
+		headingDriftDeg: 0,
+		stuckHeadingDeg: headingDeg,
+		stuckAltimeterFt: altimeterFt(staticPa, inputs.altimeterSettingHpa),
+		batterySeconds: BATTERY_SECONDS,
+		cardDeg: cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
+		cardRateDegPerSecond: 0
+	};
+	const panel: PanelReadings = {
+		airspeedKias: calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT,
+		altimeterFt: state.stuckAltimeterFt,
+		verticalSpeedFpm: 0,
+		pitchDeg: toDegrees(sensed.pitch),
+		bankDeg: toDegrees(sensed.bank),
+		headingDeg,
+		turnRateDegPerSecond: sensed.turnRateDegPerSecond,
+		ballDeg: ballOf(sensed.specificForce),
+		rpm: sensed.rpm,
+		compassDeg: normalizeDeg(state.cardDeg + deviationDeg(headingDeg, setup.deviation)),
+		suctionInHg: NORMAL_SUCTION_INHG,
+		ammeterA: 3,
+		outsideAirTempC: sensed.temperatureK - 273.15
+	};
+	return { state, panel };
+}
+
+const ballOf = ({ y, z }: BodyVector): number => toDegrees(Math.atan2(-y, Math.max(1, -z)));
+
+/** Moves the instruments on by one step. */
+export function updateInstruments(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	updatePitotStatic(state, panel, sensed, failed, inputs, setup, seconds);
+	updateGyros(state, panel, sensed, failed, inputs, setup, seconds);
+	panel.ballDeg +=
+		(ballOf(sensed.specificForce) - panel.ballDeg) * lag(seconds, INSTRUMENT_LAG_SECONDS.ballDeg);
+	panel.rpm += (sensed.rpm - panel.rpm) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.outsideAirTempC += (sensed.temperatureK - 273.15 - panel.outsideAirTempC) * lag(seconds, 20);
+	swingCard(
+		state,
+		cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
+		seconds
+	);
+	panel.compassDeg = normalizeDeg(state.cardDeg + deviationDeg(toDegrees(sensed.heading), setup.deviation));
+}
+
+function updatePitotStatic(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	if (inputs.alternateStatic > 0.5)
+		state.staticPa = sensed.staticPa + ALTERNATE_STATIC_SHARE * sensed.impactPa;
+	else if (failed['static-blocked'] === 0)
+		state.staticPa = sensed.staticPa + setup.staticErrorShare * sensed.impactPa;
+	if (failed['pitot-blocked'] > 0) {
+		// Shut in: the line keeps the pressure it had.
+	} else if (failed['pitot-ram'] > 0)
+		state.pitotPa += (sensed.staticPa - state.pitotPa) * lag(seconds, DRAIN_SECONDS);
+	else state.pitotPa = sensed.staticPa + sensed.impactPa;
+
+	const airspeed = calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT;
+	panel.airspeedKias += (airspeed - panel.airspeedKias) * lag(seconds, INSTRUMENT_LAG_SECONDS.airspeedKias);
+	if (failed['altimeter-stuck'] === 0) {
+		const altitude = altimeterFt(state.staticPa, inputs.altimeterSettingHpa);
+		panel.altimeterFt += (altitude - panel.altimeterFt) * lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt);
+	}
+	// The chamber follows the line through its leak; the needle shows the difference.
+	const constant = INSTRUMENT_LAG_SECONDS.verticalSpeedFpm;
+	const lineFt = pressureAltitudeFt(state.staticPa);
+	state.chamberFt += (lineFt - state.chamberFt) * lag(seconds, constant);
+	panel.verticalSpeedFpm = ((lineFt - state.chamberFt) / constant) * 60;
+}
+
+function updateGyros(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	// The pump turns with the engine and gives its full suction from a fast idle on.
+	panel.suctionInHg = NORMAL_SUCTION_INHG * (1 - failed.vacuum) * clamp(sensed.rpm / 1200, 0, 1);
+	const drive = clamp(panel.suctionInHg / NORMAL_SUCTION_INHG, 0, 1);
+	state.vacuumRotor +=
+		(drive - state.vacuumRotor) * lag(seconds, drive < state.vacuumRotor ? RUN_DOWN_SECONDS : RUN_UP_SECONDS);
+
+	const charging = failed.alternator < 0.5;
+	state.batterySeconds = charging ? BATTERY_SECONDS : Math.max(0, state.batterySeconds - seconds);
+	panel.ammeterA = charging ? 3 : state.batterySeconds > 0 ? -12 : 0;
+	const power = state.batterySeconds > 0 && failed['turn-coordinator'] === 0 ? 1 : 0;
+	state.electricRotor += (power - state.electricRotor) * lag(seconds, ELECTRIC_RUN_DOWN_SECONDS);
+
+	const weakness = Math.max(0, 1 - state.vacuumRotor);
+	const wander = DYING_WANDER_DEG_PER_SECOND * weakness ** 1.5;
+	const leanTarget = failed['attitude-lean'] * LEAN_FAILURE_DEG * (setup.lean.bank >= 0 ? 1 : -1);
+	const erection = ERECTION_DEG_PER_SECOND * state.vacuumRotor ** 4 * seconds;
+	state.attitudeErrorBankDeg +=
+		wander * setup.lean.bank * seconds + clamp(leanTarget - state.attitudeErrorBankDeg, -erection, erection);
+	state.attitudeErrorPitchDeg +=
+		0.5 * wander * setup.lean.pitch * seconds + clamp(-state.attitudeErrorPitchDeg, -erection, erection);
+	panel.bankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.attitudeErrorBankDeg, -95, 95));
+	panel.pitchDeg = toDegrees(sensed.pitch) + clamp(state.attitudeErrorPitchDeg, -40, 40);
+
+	const earth = EARTH_RATE_DEG_PER_HOUR * Math.sin((setup.latitudeDeg * Math.PI) / 180);
+	const driftPerHour = -earth + FRICTION_DRIFT_DEG_PER_HOUR * setup.lean.heading;
+	state.headingDriftDeg += (driftPerHour / 3600 + 1.5 * wander * setup.lean.heading) * seconds;
+	const headingDeg = normalizeDeg(toDegrees(sensed.heading) + state.headingDriftDeg + inputs.headingKnobDeg);
+	if (failed['heading-stuck'] === 0) state.stuckHeadingDeg = headingDeg - inputs.headingKnobDeg;
+	panel.headingDeg = normalizeDeg(state.stuckHeadingDeg + inputs.headingKnobDeg);
+
+	const felt =
+		(sensed.turnRateDegPerSecond + ROLL_IN_TURN * sensed.rollRateDegPerSecond) * state.electricRotor;
+	panel.turnRateDegPerSecond +=
+		(felt - panel.turnRateDegPerSecond) * lag(seconds, INSTRUMENT_LAG_SECONDS.turnRateDegPerSecond);
 }

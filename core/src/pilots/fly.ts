@@ -1,4 +1,4 @@
-import { CardProgress, type Area, type TaskCard } from '../exercise/index.js';
+import { CardProgress, eventSample, type Area, type TaskCard } from '../exercise/index.js';
 import type { Aircraft } from '../flight/index.js';
 import {
 	Flight,
@@ -12,8 +12,20 @@ import {
 import { ROBOT_STEPS, RobotPilot, type Technique } from './robot.js';
 
 /** The setup of a flight of a card. */
-export function setupOf(card: TaskCard, aircraft: Aircraft, area: Area): Omit<FlightSetup, 'assist'> {
-	return { aircraft, weather: card.weather, variationDeg: area.variationDeg, start: card.start };
+export function setupOf(
+	card: TaskCard,
+	aircraft: Aircraft,
+	area: Area
+): Omit<FlightSetup, 'assist' | 'seed'> {
+	return {
+		aircraft,
+		weather: card.weather,
+		variationDeg: area.variationDeg,
+		dipDeg: area.dipDeg,
+		latitudeDeg: area.referenceLatitudeDeg,
+		failures: card.failures ?? [],
+		start: card.start
+	};
 }
 
 export interface RobotFlight {
@@ -36,7 +48,7 @@ export function flyByRobot(
 	technique: Technique,
 	seed: number
 ): RobotFlight {
-	const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct' });
+	const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed });
 	const pilot = new RobotPilot(technique, card, aircraft, seed, flight.initialControls);
 	const progress = new CardProgress(card);
 	const recorder = new Recorder();
@@ -46,7 +58,7 @@ export function flyByRobot(
 		if (flight.steps % sampleSteps === 0) {
 			const sample = sampleFlight(flight, inputs);
 			recorder.add(sample);
-			progress.add(sample, flight.timeSeconds);
+			progress.add(eventSample(sample), flight.timeSeconds);
 		}
 		if (flight.steps % ROBOT_STEPS === 0) inputs = pilot.controls(flight.panel, progress.current, inputs);
 		flight.step(inputs);

@@ -20,4 +20,10 @@ export interface ControlInputs {
 	flapsDeg: number;
 	/** Altimeter setting, hPa. */
 	altimeterSettingHpa: number;
+	/** How far the heading knob has been turned in all, degrees. */
+	headingKnobDeg: number;
+	/** 1 when the alternate static source is open, else 0. */
+	alternateStatic: number;
+	/** Instruments that the student has covered, as bits in the order of `INSTRUMENTS`. */
+	covered: number;
 }

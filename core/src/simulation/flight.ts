@@ -6,12 +6,13 @@ import {
 	GRAVITY_MPS2,
 	clamp,
 	normalizeDeg,
-	toDegrees
+	toDegrees,
+	toRadians
 } from '../units/index.js';
 import {
 	Airplane,
-	altimeterFt,
 	attitudeOf,
+	calibratedKt,
 	calibratedFromImpactMps,
 	DOWN,
 	EAST,
@@ -35,9 +36,24 @@ import {
 	type Environment,
 	type Surfaces
 } from '../flight/index.js';
-import { updatePanel, type PanelReadings, type Sensed } from '../instruments/index.js';
+import {
+	armFailures,
+	failureMask,
+	noFailures,
+	settledInstruments,
+	updateFailures,
+	updateInstruments,
+	type ArmedFailure,
+	type FailureSpec,
+	type InstrumentSetup,
+	type InstrumentState,
+	type PanelReadings,
+	type Sensed
+} from '../instruments/index.js';
 import { attitudeAssist, type AssistState } from './assist.js';
 import type { AssistLevel, ControlInputs } from './controls.js';
+import { SeededRandom } from './random.js';
+import { stepGusts, stillGusts, turbulenceScales, type Gusts, type GustState } from './turbulence.js';
 import { Atmosphere, type Weather } from './weather.js';
 
 /** Simulation steps in a second. */
@@ -49,6 +65,9 @@ export interface FlightSetup {
 	aircraft: Aircraft;
 	weather: Weather;
 	variationDeg: number;
+	dipDeg: number;
+	latitudeDeg: number;
+	failures: readonly FailureSpec[];
 	start: {
 		altitudeFt: number;
 		headingDeg: number;
@@ -57,6 +76,8 @@ export interface FlightSetup {
 		flapsDeg: number;
 	};
 	assist: AssistLevel;
+	/** Whole number, 0 to 2³² − 1: gusts, gyro errors and random failures follow from it. */
+	seed: number;
 }
 
 /** Everything that changes in flight; plain data, so it can be kept and gone back to. */
@@ -64,10 +85,15 @@ export interface FlightSnapshot {
 	steps: number;
 	state: number[];
 	surfaces: Surfaces;
-	panel: PanelReadings;
+	panel: Readings<PanelReadings>;
+	instruments: Readings<InstrumentState>;
+	gusts: Readings<GustState>;
 	assist: AssistState;
+	random: number;
 	ended: FlightEnd | null;
 }
+/** A record of numbers as it comes back from a file. */
+type Readings<T> = { [K in keyof T]: T[K] } | Record<string, number>;
 
 export type FlightEnd = 'surface' | 'overstress';
 
@@ -104,6 +130,14 @@ export class Flight {
 	private readonly rates = new Float64Array(STATE_LENGTH);
 	readonly state: Float64Array;
 	readonly panel: PanelReadings;
+	private readonly instruments: InstrumentState;
+	private readonly instrumentSetup: InstrumentSetup;
+	private readonly gustState: GustState = stillGusts();
+	private readonly gusts: Gusts = { alongMps: 0, acrossMps: 0, downMps: 0, rollRadPerSecond: 0 };
+	private readonly random: SeededRandom;
+	/** When each failure of this flight begins. */
+	readonly failures: readonly ArmedFailure[];
+	private readonly failed = noFailures();
 	readonly initialControls: ControlInputs;
 	private assistState: AssistState;
 	steps = 0;
@@ -111,12 +145,25 @@ export class Flight {
 
 	constructor(readonly setup: FlightSetup) {
 		const { aircraft, weather, start, variationDeg } = setup;
+		this.random = new SeededRandom(setup.seed);
+		this.failures = armFailures(setup.failures, () => this.random.next());
+		this.instrumentSetup = {
+			dip: toRadians(setup.dipDeg),
+			latitudeDeg: setup.latitudeDeg,
+			staticErrorShare: aircraft.staticErrorShare,
+			deviation: aircraft.compassDeviation,
+			lean: {
+				pitch: this.random.between(-1, 1),
+				bank: this.random.next() < 0.5 ? this.random.between(-1, -0.6) : this.random.between(0.6, 1),
+				heading: this.random.between(-1, 1)
+			}
+		};
 		this.airplane = new Airplane(aircraft);
 		this.equations = new EquationsOfMotion(this.airplane);
 		this.integrator = new Integrator(this.equations);
 		this.atmosphere = new Atmosphere(weather, variationDeg);
 		const trimmed = trimmedFlight(aircraft, {
-			airspeedKcas: start.airspeedKias,
+			airspeedKcas: calibratedKt(aircraft, start.airspeedKias),
 			verticalSpeedFpm: start.verticalSpeedFpm,
 			altitudeFt: start.altitudeFt,
 			flapsDeg: start.flapsDeg,
@@ -144,9 +191,14 @@ export class Flight {
 			throttle: trimmed.throttle,
 			trim: clamp(trimWheelFor(aircraft, trimmed.elevatorDeg), -1, 1),
 			flapsDeg: start.flapsDeg,
-			altimeterSettingHpa: weather.seaLevelPressureHpa
+			altimeterSettingHpa: weather.seaLevelPressureHpa,
+			headingKnobDeg: 0,
+			alternateStatic: 0,
+			covered: 0
 		};
-		this.panel = this.sense(this.initialControls.altimeterSettingHpa);
+		const settled = settledInstruments(this.sense(), this.initialControls, this.instrumentSetup);
+		this.panel = settled.panel;
+		this.instruments = settled.state;
 	}
 
 	private addWindToVelocity(): void {
@@ -167,13 +219,50 @@ export class Flight {
 	/** Advances by one step of 1/120 s. Does nothing once the flight has ended. */
 	step(inputs: ControlInputs): void {
 		if (this.ended) return;
+		updateFailures(this.failed, this.failures, this.timeSeconds);
 		this.moveSurfaces(inputs);
 		this.atmosphere.fill(-this.state[DOWN]!, this.environment);
+		this.blow();
 		this.integrator.step(this.state, this.environment, STEP_SECONDS);
 		this.steps++;
-		updatePanel(this.panel, this.sense(inputs.altimeterSettingHpa), STEP_SECONDS);
+		updateInstruments(
+			this.instruments,
+			this.panel,
+			this.sense(),
+			this.failed,
+			inputs,
+			this.instrumentSetup,
+			STEP_SECONDS
+		);
 		if (this.state[DOWN]! >= 0) this.ended = 'surface';
 		else if (Math.abs(this.equations.specificForceZ) > 8 * GRAVITY_MPS2) this.ended = 'overstress';
+	}
+
+	/** Turbulence of this step, laid over the steady wind. */
+	private blow(): void {
+		const level = this.setup.weather.turbulence ?? 'none';
+		if (level === 'none') return;
+		const { state, gusts, environment } = this;
+		const heightFt = -state[DOWN]! / METRES_PER_FT;
+		const speed = Math.hypot(state[U]!, state[V]!, state[W]!);
+		const scales = turbulenceScales(level, heightFt);
+		stepGusts(this.gustState, this.random, scales, speed, this.airplane.spanM, STEP_SECONDS, gusts);
+		this.layGusts(environment);
+	}
+
+	/** The present gusts, given along and across the heading, as wind over the ground. */
+	private layGusts(environment: Environment): void {
+		const { heading } = attitudeOf(this.state);
+		const { alongMps, acrossMps, downMps, rollRadPerSecond } = this.gusts;
+		environment.windNorthMps += alongMps * Math.cos(heading) - acrossMps * Math.sin(heading);
+		environment.windEastMps += alongMps * Math.sin(heading) + acrossMps * Math.cos(heading);
+		environment.windDownMps += downMps;
+		environment.gustP = rollRadPerSecond;
+	}
+
+	/** The failures that have begun, as the recording keeps them. */
+	get failureMask(): number {
+		return failureMask(this.failed);
 	}
 
 	private moveSurfaces(inputs: ControlInputs): void {
@@ -210,22 +299,36 @@ export class Flight {
 		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
 		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);
 		surfaces.throttle = clamp(inputs.throttle, 0, 1);
+		surfaces.ice = this.failed['airframe-ice'];
+		// A rough engine misses: some of its power, unevenly.
+		const misses =
+			this.failed['engine-rough'] * (0.35 + 0.25 * Math.sin(this.steps * 0.41) * Math.sin(this.steps * 0.17));
+		surfaces.engineHealth = (1 - this.failed['engine-out']) * (1 - misses);
 	}
 
-	/** What the sensors feel now; as panel readings without lag. */
-	private sense(altimeterSettingHpa: number): Sensed {
-		const truth = this.truth();
-		const air = this.atmosphere.air(-this.state[DOWN]!);
+	/** What the world does to the instruments now. */
+	private sense(): Sensed {
+		const { state, equations, environment, rates } = this;
+		equations.derivative(state, environment, rates);
+		const attitude = attitudeOf(state);
+		const outside = this.atmosphere.air(-state[DOWN]!);
 		return {
-			airspeedKias: truth.calibratedAirspeedKt,
-			altimeterFt: altimeterFt(air.staticPa, altimeterSettingHpa),
-			verticalSpeedFpm: truth.verticalSpeedFpm,
-			pitchDeg: truth.pitchDeg,
-			bankDeg: truth.bankDeg,
-			headingDeg: truth.headingDeg,
-			turnRateDegPerSecond: truth.turnRateDegPerSecond,
-			ballDeg: truth.slipDeg,
-			rpm: truth.rpm
+			staticPa: outside.staticPa,
+			impactPa: impactFromTruePa(equations.air.trueAirspeedMps, outside.staticPa, outside.temperatureK),
+			temperatureK: outside.temperatureK,
+			heading: attitude.heading - toRadians(this.setup.variationDeg),
+			pitch: attitude.pitch,
+			bank: attitude.bank,
+			turnRateDegPerSecond: toDegrees(
+				(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank)) / Math.cos(attitude.pitch)
+			),
+			rollRateDegPerSecond: toDegrees(state[P]!),
+			specificForce: {
+				x: equations.specificForceX,
+				y: equations.specificForceY,
+				z: equations.specificForceZ
+			},
+			rpm: radPerSecondToRpm(state[SHAFT]!)
 		};
 	}
 
@@ -233,6 +336,7 @@ export class Flight {
 	truth(): Truth {
 		const { state, equations, environment, rates } = this;
 		this.atmosphere.fill(-state[DOWN]!, environment);
+		this.layGusts(environment);
 		equations.derivative(state, environment, rates);
 		const attitude = attitudeOf(state);
 		const { air } = equations;
@@ -275,6 +379,9 @@ export class Flight {
 			state: Array.from(this.state),
 			surfaces: { ...this.airplane.surfaces },
 			panel: { ...this.panel },
+			instruments: { ...this.instruments },
+			gusts: { ...this.gustState, ...this.gusts },
+			random: this.random.state,
 			assist: { ...this.assistState },
 			ended: this.ended
 		};
@@ -285,9 +392,22 @@ export class Flight {
 		this.steps = snapshot.steps;
 		this.state.set(snapshot.state);
 		Object.assign(this.airplane.surfaces, snapshot.surfaces);
-		Object.assign(this.panel, snapshot.panel);
+		takeKnown(this.panel, snapshot.panel);
+		takeKnown(this.instruments, snapshot.instruments);
+		takeKnown(this.gustState, snapshot.gusts);
+		takeKnown(this.gusts, snapshot.gusts);
+		this.random.state = snapshot.random;
+		updateFailures(this.failed, this.failures, this.timeSeconds);
 		this.assistState = { ...snapshot.assist };
 		this.ended = snapshot.ended;
+	}
+}
+
+/** Copies the numbers of the keys that the target has. */
+function takeKnown<T extends object>(target: T, source: object): void {
+	for (const key of Object.keys(target) as (keyof T)[]) {
+		const value = (source as Partial<T>)[key];
+		if (typeof value === 'number') target[key] = value as T[keyof T];
 	}
 }
 

@@ -37,7 +37,14 @@ export const CHANNELS = {
 	loadFactor: { unit: '1', resolution: 0.005 },
 	angleOfAttackDeg: { unit: '°', resolution: 0.05 },
 	altimeterSettingHpa: { unit: 'hPa', resolution: 0.1 },
-	assist: { unit: '0 direct, 1 attitude held', resolution: 1 }
+	assist: { unit: '0 direct, 1 attitude held', resolution: 1 },
+	indicatedPitchDeg: { unit: '°', resolution: 0.05 },
+	indicatedBankDeg: { unit: '°', resolution: 0.05 },
+	indicatedTurnRateDegPerSecond: { unit: '°/s', resolution: 0.02 },
+	compassDeg: { unit: '°', resolution: 0.2 },
+	failures: { unit: 'bits, in the order of FAILURE_KINDS', resolution: 1 },
+	covered: { unit: 'bits, in the order of INSTRUMENTS', resolution: 1 },
+	calibratedAirspeedKt: { unit: 'kt', resolution: 0.05 }
 } as const satisfies Record<string, { unit: string; resolution: number }>;
 
 export type ChannelName = keyof typeof CHANNELS;
@@ -83,7 +90,14 @@ export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 		loadFactor: truth.loadFactor,
 		angleOfAttackDeg: truth.angleOfAttackDeg,
 		altimeterSettingHpa: inputs.altimeterSettingHpa,
-		assist: ASSIST_CODE[flight.setup.assist]
+		assist: ASSIST_CODE[flight.setup.assist],
+		indicatedPitchDeg: panel.pitchDeg,
+		indicatedBankDeg: panel.bankDeg,
+		indicatedTurnRateDegPerSecond: panel.turnRateDegPerSecond,
+		compassDeg: panel.compassDeg,
+		failures: flight.failureMask,
+		covered: inputs.covered,
+		calibratedAirspeedKt: truth.calibratedAirspeedKt
 	};
 	for (const name of CHANNEL_NAMES) sample[name] = kept(name, sample[name]);
 	return sample;

@@ -3,6 +3,8 @@ import { STATE_LENGTH } from '../flight/index.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();
+/** A record of numbers whose keys the flight itself knows: what it does not know it does not take up. */
+const Numbers = Type.Record(Type.String({ maxLength: 40 }), num, { maxProperties: 40 });
 
 /** All that is needed to take up a flight again where a chunk of its recording ended. */
 export const ResumeState = Type.Object(
@@ -12,27 +14,25 @@ export const ResumeState = Type.Object(
 				steps: Type.Integer({ minimum: 0 }),
 				state: Type.Array(num, { minItems: STATE_LENGTH, maxItems: STATE_LENGTH }),
 				surfaces: Type.Object(
-					{ elevatorDeg: num, aileronDeg: num, rudderDeg: num, flapsDeg: num, throttle: num },
-					closed
-				),
-				panel: Type.Object(
 					{
-						airspeedKias: num,
-						altimeterFt: num,
-						verticalSpeedFpm: num,
-						pitchDeg: num,
-						bankDeg: num,
-						headingDeg: num,
-						turnRateDegPerSecond: num,
-						ballDeg: num,
-						rpm: num
+						elevatorDeg: num,
+						aileronDeg: num,
+						rudderDeg: num,
+						flapsDeg: num,
+						throttle: num,
+						engineHealth: num,
+						ice: num
 					},
 					closed
 				),
+				panel: Numbers,
 				assist: Type.Object(
 					{ pitchDeg: num, bankDeg: num, elevatorIntegral: num, rudderIntegral: num },
 					closed
 				),
+				instruments: Numbers,
+				gusts: Numbers,
+				random: Type.Integer({ minimum: 0, maximum: 4294967295 }),
 				ended: Type.Union([Type.Null(), Type.Literal('surface'), Type.Literal('overstress')])
 			},
 			closed
@@ -45,7 +45,10 @@ export const ResumeState = Type.Object(
 				throttle: num,
 				trim: num,
 				flapsDeg: num,
-				altimeterSettingHpa: num
+				altimeterSettingHpa: num,
+				headingKnobDeg: num,
+				alternateStatic: num,
+				covered: Type.Integer({ minimum: 0, maximum: 65535 })
 			},
 			closed
 		)

@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { METRES_PER_FT, MPS_PER_KT, toRadians } from '../units/index.js';
 import { airAt, type Environment } from '../flight/index.js';
 import { AltitudeFt, Direction, Speed } from '../schema.js';
+import { TurbulenceLevel } from './turbulence.js';
 
 export const WindLayer = Type.Object(
 	{
@@ -16,7 +17,8 @@ export const Weather = Type.Object(
 	{
 		seaLevelPressureHpa: Type.Number({ minimum: 940, maximum: 1060, description: 'hPa' }),
 		temperatureOffsetC: Type.Number({ minimum: -40, maximum: 40, description: '°C from standard' }),
-		windLayers: Type.Array(WindLayer, { maxItems: 12 })
+		windLayers: Type.Array(WindLayer, { maxItems: 12 }),
+		turbulence: Type.Optional(TurbulenceLevel)
 	},
 	{ additionalProperties: false }
 );

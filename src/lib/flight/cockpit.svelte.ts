@@ -1,13 +1,15 @@
-import type {
-	Aircraft,
-	Area,
-	AssistLevel,
-	ControlInputs,
-	FlightEnd,
-	ResumeState,
-	TaskCard
+import {
+	coverBit,
+	type Aircraft,
+	type Area,
+	type AssistLevel,
+	type ControlInputs,
+	type FlightEnd,
+	type Instrument,
+	type ResumeState,
+	type TaskCard
 } from '@hanza/core';
-import type { Frame, FreezeReason, FromFlight, ToFlight } from '$lib/workers/messages.js';
+import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/workers/messages.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { KEYMAP, type Action } from './keymap.js';
 import { Uploader, type UploadState } from './uploader.js';
@@ -16,6 +18,7 @@ export interface CockpitData {
 	id: string;
 	card: TaskCard;
 	assist: AssistLevel;
+	seed: number;
 	resume: ResumeState | null;
 	nextSeq: number;
 	aircraft: Aircraft;
@@ -25,6 +28,16 @@ export interface CockpitData {
 export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'ended' | 'leaving';
 
 const HECTOPASCAL_STEP = 0.5;
+/** For legs that teach nothing, and for a slow look. */
+export const RATES = [0.5, 1, 2, 4, 8] as const;
+/** How far back a flight can be taken up again, s. */
+export const STEPS_BACK = [10, 30, 60] as const;
+/** Keys that go on turning while they are held. */
+const TURNING: ReadonlySet<Action> = new Set(['settingUp', 'settingDown', 'knobLeft', 'knobRight']);
+
+/** Round dials in the basic T, or linear scales round an attitude picture. */
+export type Arrangement = 'round' | 'linear';
+const ARRANGEMENT_KEY = 'hanza-arrangement';
 
 /** The cockpit's state: the flight worker, the hands, and the way to the server. */
 export class Cockpit {
@@ -42,6 +55,9 @@ export class Cockpit {
 	/** Flight time at which the stopwatch began and stopped. */
 	stopwatch = $state<{ from: number; to: number | null } | null>(null);
 	problem = $state<string | null>(null);
+	/** Times real time. */
+	rate = $state<(typeof RATES)[number]>(1);
+	arrangement = $state<Arrangement>(localStorage.getItem(ARRANGEMENT_KEY) === 'linear' ? 'linear' : 'round');
 
 	private readonly worker: Worker;
 	private readonly uploader: Uploader;
@@ -52,6 +68,7 @@ export class Cockpit {
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
+	private recalled: ((moment: Moment | null) => void) | null = null;
 
 	constructor(readonly data: CockpitData) {
 		// eslint-disable-next-line svelte/prefer-svelte-reactivity
@@ -80,13 +97,14 @@ export class Cockpit {
 			await this.uploader.open();
 			// What was on the shelf may have moved the server on since the page was made.
 			const resume = data.resume || data.nextSeq > 0 ? await this.whereItWas() : null;
-			const { card, aircraft, area, assist } = $state.snapshot(data) as CockpitData;
+			const { card, aircraft, area, assist, seed } = $state.snapshot(data) as CockpitData;
 			this.tell({
 				type: 'load',
 				card,
 				aircraft,
 				area,
 				assist,
+				seed,
 				nextSeq: resume?.nextSeq ?? 0,
 				resume: resume && { state: resume.state, recorded: resume.recorded }
 			});
@@ -133,6 +151,9 @@ export class Cockpit {
 				return;
 			case 'flushed':
 				this.flushed?.();
+				return;
+			case 'recalled':
+				this.recalled?.(message.moment);
 				return;
 			default:
 				message satisfies never;
@@ -192,7 +213,7 @@ export class Cockpit {
 	keyDown(code: string, repeat: boolean): boolean {
 		const action = KEYMAP[code];
 		if (!action) return false;
-		if (repeat && action !== 'settingUp' && action !== 'settingDown') return true;
+		if (repeat && !TURNING.has(action)) return true;
 		switch (action) {
 			case 'freeze':
 				this.toggleFreeze();
@@ -213,6 +234,16 @@ export class Cockpit {
 			case 'settingUp':
 			case 'settingDown':
 				this.turnSetting(action === 'settingUp' ? 1 : -1);
+				break;
+			case 'knobLeft':
+			case 'knobRight':
+				this.turnHeadingKnob(action === 'knobRight' ? 1 : -1);
+				break;
+			case 'alternateStatic':
+				if (this.inputs) this.control({ alternateStatic: this.inputs.alternateStatic > 0 ? 0 : 1 });
+				break;
+			case 'arrangement':
+				this.arrange(this.arrangement === 'round' ? 'linear' : 'round');
 				break;
 			default:
 				this.held.add(action);
@@ -237,6 +268,21 @@ export class Cockpit {
 			});
 	}
 
+	turnHeadingKnob(by: 1 | -1): void {
+		if (this.inputs) this.control({ headingKnobDeg: this.inputs.headingKnobDeg + by });
+	}
+
+	/** Puts a cover on an instrument or takes it off. */
+	cover(instrument: Instrument): void {
+		if (this.inputs) this.control({ covered: this.inputs.covered ^ coverBit(instrument) });
+	}
+
+	/** The choice stays with the browser: it is a matter of the student, not of a flight. */
+	arrange(arrangement: Arrangement): void {
+		this.arrangement = arrangement;
+		localStorage.setItem(ARRANGEMENT_KEY, arrangement);
+	}
+
 	turnSetting(by: 1 | -1): void {
 		if (this.inputs)
 			this.control({
@@ -247,9 +293,38 @@ export class Cockpit {
 			});
 	}
 
-	/** Sends the rest and ends the flight. @returns whether anything of it was kept; null when it failed. */
-	async leave(status: 'finished' | 'interrupted'): Promise<'kept' | 'discarded' | null> {
+	setRate(rate: (typeof RATES)[number]): void {
+		this.rate = rate;
+		this.tell({ type: 'rate', rate });
+	}
+
+	/**
+	 * Goes back in time: what was flown is kept as it is, and a new flight begins at the earlier moment.
+	 * @returns the new flight's id, or null when it could not be made.
+	 */
+	async stepBack(seconds: number): Promise<string | null> {
 		const before = this.status;
+		await this.sendAll();
+		const moment = await new Promise<Moment | null>((resolve) => {
+			this.recalled = resolve;
+			this.tell({ type: 'recall', seconds });
+		});
+		try {
+			if (!moment) throw new Error('nothing flown yet');
+			const id = await post(`/api/attempts/${this.data.id}/branch`, moment);
+			await post(`/api/attempts/${this.data.id}/end`, { status: 'interrupted' });
+			return (id as { id: string }).id;
+		} catch {
+			this.status = before === 'ended' ? 'ended' : 'frozen';
+			this.problem = moment
+				? 'The server could not be reached. What you flew is safe; try again in a moment.'
+				: 'There is nothing to go back to yet.';
+			return null;
+		}
+	}
+
+	/** Freezes, and waits until the server has everything. */
+	private async sendAll(): Promise<void> {
 		this.status = 'leaving';
 		this.tell({ type: 'run', running: false });
 		await new Promise<void>((resolve) => {
@@ -257,14 +332,15 @@ export class Cockpit {
 			this.tell({ type: 'flush' });
 		});
 		await this.uploader.drain();
+	}
+
+	/** Sends the rest and ends the flight. @returns whether anything of it was kept; null when it failed. */
+	async leave(status: 'finished' | 'interrupted'): Promise<'kept' | 'discarded' | null> {
+		const before = this.status;
+		await this.sendAll();
 		try {
-			const response = await fetch(`/api/attempts/${this.data.id}/end`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ status })
-			});
-			if (!response.ok) throw new Error(String(response.status));
-			return ((await response.json()) as { outcome: 'kept' | 'discarded' }).outcome;
+			const ended = await post(`/api/attempts/${this.data.id}/end`, { status });
+			return (ended as { outcome: 'kept' | 'discarded' }).outcome;
 		} catch {
 			this.status = before === 'ended' ? 'ended' : 'frozen';
 			this.problem = 'The server could not be reached. What you flew is safe; try again in a moment.';
@@ -277,4 +353,15 @@ export class Cockpit {
 		this.worker.terminate();
 		this.uploader.close();
 	}
+}
+
+/** Sends JSON and reads the answer; throws when the server does not take it. */
+async function post(address: string, body: unknown): Promise<unknown> {
+	const response = await fetch(address, {
+		method: 'POST',
+		headers: { 'Content-Type': 'application/json' },
+		body: JSON.stringify(body)
+	});
+	if (!response.ok) throw new Error(String(response.status));
+	return response.json();
 }

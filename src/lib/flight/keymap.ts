@@ -17,6 +17,10 @@ export const ACTIONS = {
 	stopwatch: 'Stopwatch: start, stop, clear',
 	settingUp: 'Altimeter setting up',
 	settingDown: 'Altimeter setting down',
+	knobLeft: 'Heading dial: turn left',
+	knobRight: 'Heading dial: turn right',
+	alternateStatic: 'Alternate static source',
+	arrangement: 'Other arrangement of the panel',
 	help: 'This list'
 } as const;
 export type Action = keyof typeof ACTIONS;
@@ -40,6 +44,10 @@ export const KEYMAP: Record<string, Action> = {
 	KeyC: 'stopwatch',
 	Period: 'settingUp',
 	Comma: 'settingDown',
+	KeyN: 'knobLeft',
+	KeyM: 'knobRight',
+	KeyA: 'alternateStatic',
+	KeyP: 'arrangement',
 	Slash: 'help'
 };
 

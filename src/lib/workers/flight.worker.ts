@@ -3,6 +3,8 @@ import {
 	CardProgress,
 	decodeChunk,
 	encodeChunk,
+	eventSample,
+	honestColumn,
 	EVENT_CHANNELS,
 	Flight,
 	Recorder,
@@ -14,7 +16,7 @@ import {
 	type EventSample,
 	type ResumeState
 } from '@hanza/core';
-import type { Frame, FromFlight, ToFlight } from './messages.js';
+import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
 
 const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 /** Samples in a chunk: one second, so that at most about that is ever at risk. */
@@ -23,6 +25,8 @@ const TICK_MS = 8;
 /** A longer gap means that the browser put the page to sleep: freeze instead of racing to catch up. */
 const ASLEEP_MS = 500;
 const FRAME_MS = 15;
+/** Moments kept to go back to, one a second: a little over the longest step back. */
+const KEPT_MOMENTS = 75;
 
 const post = (message: FromFlight, transfer: Transferable[] = []) => self.postMessage(message, transfer);
 
@@ -40,9 +44,15 @@ class Session {
 	private owedSteps = 0;
 	private lastFrame = 0;
 	private toldDone = false;
+	private rate = 1;
+	private readonly moments: Moment[] = [];
 
 	constructor(load: Extract<ToFlight, { type: 'load' }>) {
-		this.flight = new Flight({ ...setupOf(load.card, load.aircraft, load.area), assist: load.assist });
+		this.flight = new Flight({
+			...setupOf(load.card, load.aircraft, load.area),
+			assist: load.assist,
+			seed: load.seed
+		});
 		this.progress = new CardProgress(load.card);
 		this.inputs = this.flight.initialControls;
 		this.seq = load.nextSeq;
@@ -54,7 +64,7 @@ class Session {
 	/** Goes to the kept state and lets the card see again what was recorded before it. */
 	private takeUp({ state, recorded }: { state: ResumeState; recorded: ArrayBuffer }): number {
 		const { track } = decodeChunk(new Uint8Array(recorded));
-		const columns = EVENT_CHANNELS.map((name) => track.column(name));
+		const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name)!);
 		const seen = {} as EventSample;
 		for (let i = 0; i < track.length; i++) {
 			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]![i]!));
@@ -68,7 +78,7 @@ class Session {
 	private sample(): void {
 		const sample = sampleFlight(this.flight, this.inputs);
 		this.recorder.add(sample);
-		this.progress.add(sample, this.flight.timeSeconds);
+		this.progress.add(eventSample(sample), this.flight.timeSeconds);
 		if (this.recorder.length - this.sent >= CHUNK_SAMPLES) this.flush();
 	}
 
@@ -83,6 +93,8 @@ class Session {
 		body.set(json, 4);
 		body.set(chunk, 4 + json.length);
 		this.sent = length;
+		this.moments.push({ samples: this.before + length, state: structuredClone(state) });
+		if (this.moments.length > KEPT_MOMENTS) this.moments.shift();
 		post({ type: 'chunk', seq: this.seq++, body: body.buffer }, [body.buffer]);
 	}
 
@@ -98,6 +110,16 @@ class Session {
 		if (!running) post({ type: 'frozen', reason: 'asked' });
 	}
 
+	setRate(rate: number): void {
+		this.rate = rate;
+	}
+
+	/** The newest kept moment that lies at least so many seconds back, or the oldest there is. */
+	recall(seconds: number): Moment | null {
+		const wanted = this.before + this.recorder.length - seconds * RECORDING_RATE_HZ;
+		return this.moments.findLast(({ samples }) => samples <= wanted) ?? this.moments[0] ?? null;
+	}
+
 	tick(now: number): void {
 		if (!this.running) return;
 		const gap = now - this.lastTick;
@@ -107,7 +129,7 @@ class Session {
 			post({ type: 'frozen', reason: 'slept' });
 			return;
 		}
-		this.owedSteps += (gap / 1000) * STEPS_PER_SECOND;
+		this.owedSteps += (gap / 1000) * STEPS_PER_SECOND * this.rate;
 		while (this.owedSteps >= 1) {
 			this.owedSteps--;
 			this.flight.step(this.inputs);
@@ -153,6 +175,12 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 			return;
 		case 'run':
 			session?.run(data.running);
+			return;
+		case 'rate':
+			session?.setRate(data.rate);
+			return;
+		case 'recall':
+			post({ type: 'recalled', moment: session?.recall(data.seconds) ?? null });
 			return;
 		case 'flush':
 			session?.flush();

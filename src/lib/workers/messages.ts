@@ -17,12 +17,17 @@ export type ToFlight =
 			aircraft: Aircraft;
 			area: Area;
 			assist: AssistLevel;
+			seed: number;
 			nextSeq: number;
 			/** To take up a flight again: its state, and what was recorded up to it. */
 			resume: { state: ResumeState; recorded: ArrayBuffer } | null;
 	  }
 	| { type: 'controls'; inputs: ControlInputs }
 	| { type: 'run'; running: boolean }
+	/** Times real time. */
+	| { type: 'rate'; rate: number }
+	/** Find the kept moment this long ago. */
+	| { type: 'recall'; seconds: number }
 	/** Hand out what has been recorded since the last chunk. */
 	| { type: 'flush' };
 
@@ -48,4 +53,12 @@ export type FromFlight =
 	| { type: 'frozen'; reason: FreezeReason }
 	| { type: 'done' }
 	| { type: 'ended'; end: FlightEnd }
-	| { type: 'flushed' };
+	| { type: 'flushed' }
+	/** A moment to go back to; null when there is none. */
+	| { type: 'recalled'; moment: Moment | null };
+
+/** A kept moment of a flight: how many samples lay before it, and its whole state. */
+export interface Moment {
+	samples: number;
+	state: ResumeState;
+}

@@ -2,10 +2,16 @@
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { ACTIONS, KEYMAP, keyName } from '$lib/flight/keymap.js';
-	import { Cockpit, type CockpitData } from '$lib/flight/cockpit.svelte.js';
+	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
+	import type { Instrument } from '@hanza/core';
 	import BasicT from './BasicT.svelte';
 	import ClockDial from './ClockDial.svelte';
+	import CompassStrip from './CompassStrip.svelte';
+	import Coverable from './Coverable.svelte';
+	import { coverOf } from './covers.js';
+	import LinearPanel from './LinearPanel.svelte';
+	import SideControls from './SideControls.svelte';
 	import Lever from './Lever.svelte';
 	import TachometerDial from './TachometerDial.svelte';
 	import TargetStrip from './TargetStrip.svelte';
@@ -31,6 +37,11 @@
 	async function finish(): Promise<void> {
 		const outcome = await cockpit?.leave(cockpit.cardDone ? 'finished' : 'interrupted');
 		if (outcome) await goto(outcome === 'kept' ? `/debrief/${data.id}` : '/home', { replaceState: true });
+	}
+
+	async function stepBack(seconds: number): Promise<void> {
+		const id = await cockpit?.stepBack(seconds);
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
 	}
 
 	async function restart(): Promise<void> {
@@ -65,6 +76,13 @@
 >
 	{#if cockpit?.frame && cockpit.inputs}
 		{@const { frame, inputs } = cockpit}
+		{@const instruments = {
+			panel: frame.panel,
+			aircraft: data.aircraft,
+			settingHpa: inputs.altimeterSettingHpa,
+			covered: inputs.covered,
+			oncover: (instrument: Instrument) => cockpit?.cover(instrument)
+		}}
 		<header class="flex items-center border-b border-[#33393e]">
 			<div class="min-w-0 grow">
 				<TargetStrip
@@ -75,6 +93,20 @@
 				/>
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
+				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
+					Rate
+					<select
+						class="knob small"
+						value={cockpit.rate}
+						onchange={(event) => {
+							cockpit?.setRate(Number(event.currentTarget.value) as (typeof RATES)[number]);
+							// The keys belong to the flight, not to the list.
+							event.currentTarget.blur();
+						}}
+					>
+						{#each RATES as rate (rate)}<option value={rate}>{rate === 0.5 ? '½' : rate}×</option>{/each}
+					</select>
+				</label>
 				<button
 					class="knob"
 					onclick={() => cockpit?.toggleFreeze()}
@@ -92,40 +124,24 @@
 		</header>
 
 		<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3">
-			<BasicT panel={frame.panel} aircraft={data.aircraft} settingHpa={inputs.altimeterSettingHpa} />
-			<div class="grid min-h-0 grid-rows-[11.5rem_11.5rem_minmax(0,1fr)] gap-2">
-				<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+			{#if cockpit.arrangement === 'round'}
+				<BasicT {...instruments} />
+			{:else}
+				<LinearPanel {...instruments} />
+			{/if}
+			<div class="grid min-h-0 grid-rows-[4rem_10.5rem_10.5rem_minmax(0,1fr)] gap-2">
+				<Coverable {...coverOf('compass', instruments)}
+					><CompassStrip compassDeg={frame.panel.compassDeg} /></Coverable
+				>
+				<Coverable {...coverOf('tachometer', instruments)}>
+					<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+				</Coverable>
 				<ClockDial
 					timeSeconds={frame.timeSeconds}
 					stopwatchSeconds={cockpit.stopwatch ? cockpit.stopwatchSeconds : null}
 					onpress={() => cockpit?.pressStopwatch()}
 				/>
-				<div class="flex flex-col justify-end gap-2 text-sm">
-					<div class="flex items-center justify-between">
-						<span class="text-[#a9aeb1]">Flap</span>
-						<button class="knob small" aria-label="Flap up a step" onclick={() => cockpit?.stepFlaps(-1)}
-							>up</button
-						>
-						<span data-testid="flap">{Math.round(frame.flapsDeg)}°</span>
-						<button class="knob small" aria-label="Flap down a step" onclick={() => cockpit?.stepFlaps(1)}
-							>down</button
-						>
-					</div>
-					<div class="flex items-center justify-between">
-						<span class="text-[#a9aeb1]">Setting</span>
-						<button
-							class="knob small"
-							aria-label="Altimeter setting down"
-							onclick={() => cockpit?.turnSetting(-1)}>−</button
-						>
-						<span>{inputs.altimeterSettingHpa.toFixed(1)}</span>
-						<button
-							class="knob small"
-							aria-label="Altimeter setting up"
-							onclick={() => cockpit?.turnSetting(1)}>+</button
-						>
-					</div>
-				</div>
+				<SideControls {cockpit} {frame} {inputs} />
 			</div>
 			<div class="grid min-h-0 grid-rows-[minmax(0,1fr)_10rem_auto] gap-2">
 				<div class="grid min-h-0 grid-cols-2">
@@ -174,7 +190,8 @@
 		>
 			<span>
 				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>/</kbd> keys ·
-				<kbd>Space</kbd> freezes
+				<kbd>Space</kbd> freezes ·
+				<kbd>P</kbd> other panel
 			</span>
 			<span role="status" data-testid="upload">
 				{#if cockpit.upload === 'offline'}
@@ -202,6 +219,14 @@
 							? 'Frozen: the page was asleep.'
 							: 'Frozen.'}
 				</p>
+				{#if frame.timeSeconds > 2}
+					<p class="mt-2 flex items-center justify-center gap-2 text-sm">
+						Again from
+						{#each STEPS_BACK as seconds (seconds)}
+							<button class="knob small" onclick={() => stepBack(seconds)}>{seconds} s ago</button>
+						{/each}
+					</p>
+				{/if}
 				<p class="mt-1 text-sm text-[#cfd2d3]">
 					<kbd>Space</kbd>
 					{frame.timeSeconds === 0 ? 'begins' : 'flies on'}. Arrow keys or the yoke fly, <kbd>W</kbd>

@@ -28,6 +28,10 @@ export interface Attempt extends Omit<AttemptRow, 'cardName' | 'standardName' | 
 	standard: Standard;
 	grade: Grade | null;
 	resume: ResumeState | null;
+	/** Null where it follows from the id. */
+	seed: number | null;
+	branchedFrom: string | null;
+	branchedAtSeconds: number | null;
 }
 
 const rows = (db: Knex) =>
@@ -91,7 +95,10 @@ export const findAttempt = (db: Knex, id: string): Promise<Attempt | undefined> 
 			'verdict',
 			'score',
 			'grade',
-			'resume'
+			'resume',
+			'seed',
+			'branched_from as branchedFrom',
+			'branched_at_seconds as branchedAtSeconds'
 		)
 		.where({ id })
 		.first();
@@ -105,6 +112,7 @@ export async function addAttempt(
 		standard: Standard;
 		assist: AssistLevel;
 		startedAt?: Date;
+		branch?: { from: string; atSeconds: number; seed: number };
 	}
 ): Promise<string> {
 	const [row] = await db('attempts')
@@ -116,6 +124,13 @@ export async function addAttempt(
 			standard: JSON.stringify(attempt.standard),
 			assist: attempt.assist,
 			status: 'flying',
+			...(attempt.branch
+				? {
+						seed: attempt.branch.seed,
+						branched_from: attempt.branch.from,
+						branched_at_seconds: attempt.branch.atSeconds
+					}
+				: {}),
 			...(attempt.startedAt ? { started_at: attempt.startedAt } : {})
 		})
 		.returning('id');

@@ -28,6 +28,10 @@ import {
 const compress = promisify(gzip);
 const decompress = promisify(gunzip);
 
+/** The seed of a flight: its own id, so that gusts and failures are the same when it is taken up again. */
+export const seedOf = ({ id, seed }: Pick<Attempt, 'id' | 'seed'>): number =>
+	seed ?? parseInt(id.slice(0, 8), 16);
+
 /** A flight shorter than this is not worth keeping, s. */
 export const SHORTEST_KEPT_SECONDS = 5;
 
@@ -88,6 +92,36 @@ export async function endFlight(
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
 	return 'kept';
+}
+
+/**
+ * A new flight that begins with the first samples of another and goes on from there; the other stays
+ * as it is. Same seed, so that the same gusts and failures come.
+ * @throws InputError when the other has no such moment.
+ */
+export async function branchFlight(
+	db: Knex,
+	attempt: Attempt,
+	samples: number,
+	state: ResumeState
+): Promise<string> {
+	const track = await trackOf(db, attempt);
+	if (samples > track.length) throw new InputError('/samples', `must be a number from 1 to ${track.length}`);
+	const id = await addAttempt(db, {
+		studentId: attempt.studentId,
+		assignmentId: attempt.assignmentId,
+		card: attempt.card,
+		standard: attempt.standard,
+		assist: attempt.assist,
+		branch: { from: attempt.id, atSeconds: samples / track.rateHz, seed: seedOf(attempt) }
+	});
+	await addChunk(db, id, {
+		seq: 0,
+		body: encodeChunk({ first: 0, track }, 0, samples),
+		samples,
+		resume: state
+	});
+	return id;
 }
 
 /** The body of a chunk request: length of the resume state (32 bits), the state as JSON, the chunk. */

@@ -1,6 +1,14 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { Type } from '@sinclair/typebox';
-import { HanzaError, parse } from '@hanza/core';
+import { Type, type Static } from '@sinclair/typebox';
+import {
+	FAILURE_KINDS,
+	FAILURES,
+	HanzaError,
+	InputError,
+	parse,
+	TaskCard,
+	TurbulenceLevel
+} from '@hanza/core';
 import { cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addAssignment, studentsOf } from '$lib/server/data/index.js';
@@ -15,6 +23,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 		students: students.map(({ id, name }) => ({ id, name })),
 		chosen: url.searchParams.get('student') ?? students[0]?.id ?? '',
 		cards: cardShelf.all.map(({ id, name, summary }) => ({ id, name, summary })),
+		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		standards: standardShelf.all.map(({ id, name, edition, source }) => ({ id, name, edition, source }))
 	};
 };
@@ -24,8 +33,44 @@ const Task = Type.Object({
 	card: Type.String({ minLength: 1, maxLength: 64 }),
 	standard: Type.String({ minLength: 1, maxLength: 64 }),
 	assist: Type.Union([Type.Literal('direct'), Type.Literal('attitude'), Type.Literal('any')]),
-	note: Type.String({ maxLength: 500 })
+	note: Type.String({ maxLength: 500 }),
+	windFromDeg: Type.Number({ minimum: 0, maximum: 360 }),
+	windSpeedKt: Type.Number({ minimum: 0, maximum: 60 }),
+	turbulence: TurbulenceLevel,
+	failure: Type.Union([Type.Literal('none'), ...FAILURE_KINDS.map((kind) => Type.Literal(kind))]),
+	failFromSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
+	failToSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
+	creepSeconds: Type.Number({ minimum: 0, maximum: 1200 })
 });
+const NUMBERS = ['windFromDeg', 'windSpeedKt', 'failFromSeconds', 'failToSeconds', 'creepSeconds'] as const;
+const LABELS: Record<string, string> = {
+	windFromDeg: 'Wind from',
+	windSpeedKt: 'Wind speed',
+	failFromSeconds: 'Failure not before',
+	failToSeconds: 'Failure not after',
+	creepSeconds: 'Creeping'
+};
+
+/** The card with the day's wind, turbulence and failure put on it; checked again as a whole. */
+function withConditions(card: TaskCard, task: Static<typeof Task>): TaskCard {
+	const changed = structuredClone(card);
+	if (task.windSpeedKt > 0)
+		changed.weather.windLayers = [{ altitudeFt: 0, fromDeg: task.windFromDeg, speedKt: task.windSpeedKt }];
+	if (task.turbulence !== 'none') changed.weather.turbulence = task.turbulence;
+	if (task.failure !== 'none') {
+		if (task.failToSeconds < task.failFromSeconds)
+			throw new InputError('/failToSeconds', `must be a number not below ${task.failFromSeconds}`);
+		changed.failures = [
+			...(changed.failures ?? []),
+			{
+				kind: task.failure,
+				onset: { kind: 'window', fromSeconds: task.failFromSeconds, toSeconds: task.failToSeconds },
+				creepSeconds: task.creepSeconds
+			}
+		];
+	}
+	return parse(TaskCard, changed);
+}
 
 export const actions: Actions = {
 	default: async ({ locals, request }) => {
@@ -34,18 +79,27 @@ export const actions: Actions = {
 		const form = Object.fromEntries(await request.formData());
 		let student;
 		try {
-			const task = parse(Task, { note: '', ...form });
+			const numbers = Object.fromEntries(
+				NUMBERS.map((name) => {
+					const text = String(form[name] ?? '').trim();
+					return [name, text === '' ? 0 : Number(text)];
+				})
+			);
+			const task = parse(Task, { note: '', turbulence: 'none', failure: 'none', ...form, ...numbers });
 			student = found(await ownStudent(db, person, task.student));
 			await addAssignment(db, {
 				studentId: student.id,
 				instructorId: person.id,
-				card: cardShelf.get(task.card),
+				card: withConditions(cardShelf.get(task.card), task),
 				standardId: standardShelf.get(task.standard).id,
 				assist: task.assist,
 				note: task.note.trim()
 			});
 		} catch (error) {
-			if (error instanceof HanzaError) return fail(400, { message: error.message });
+			if (error instanceof HanzaError) {
+				const words = error.message.replace(/^\/(\w+)/, (_, name: string) => LABELS[name] ?? name);
+				return fail(400, { message: words, entered: form as Record<string, string> });
+			}
 			throw error;
 		}
 		redirect(303, `/students/${student.id}`);

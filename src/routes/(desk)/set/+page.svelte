@@ -4,6 +4,9 @@
 	const { data, form } = $props();
 	// svelte-ignore state_referenced_locally
 	let standard = $state(data.standards[0]?.id ?? '');
+	const entered = $derived<Record<string, string>>(form?.entered ?? {});
+	let failure = $state('none');
+	const shows = $derived(data.failures.find(({ kind }) => kind === failure)?.shows);
 	const chosenStandard = $derived(data.standards.find(({ id }) => id === standard));
 </script>
 
@@ -45,6 +48,64 @@
 			<option value="direct">direct: the controls move the surfaces</option>
 		</select>
 	</label>
+	<fieldset class="grid gap-2 border-t border-line pt-3">
+		<legend class="sr-only">Weather and failures</legend>
+		<div class="flex flex-wrap items-end gap-3">
+			<label class="grid gap-1">
+				<span>Wind from, °</span>
+				<input class="field w-24" name="windFromDeg" inputmode="numeric" value={entered.windFromDeg ?? '0'} />
+			</label>
+			<label class="grid gap-1">
+				<span>at, kt</span>
+				<input class="field w-24" name="windSpeedKt" inputmode="numeric" value={entered.windSpeedKt ?? '0'} />
+			</label>
+			<label class="grid gap-1">
+				<span>Turbulence</span>
+				<select class="field" name="turbulence" value={entered.turbulence ?? 'none'}>
+					{#each ['none', 'light', 'moderate', 'severe'] as level (level)}<option value={level}
+							>{level}</option
+						>{/each}
+				</select>
+			</label>
+		</div>
+		<div class="flex flex-wrap items-end gap-3">
+			<label class="grid gap-1">
+				<span>Failure</span>
+				<select class="field" name="failure" bind:value={failure}>
+					<option value="none">none</option>
+					{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
+				</select>
+			</label>
+			<label class="grid gap-1">
+				<span>not before, s</span>
+				<input
+					class="field w-24"
+					name="failFromSeconds"
+					inputmode="numeric"
+					value={entered.failFromSeconds ?? '60'}
+				/>
+			</label>
+			<label class="grid gap-1">
+				<span>not after, s</span>
+				<input
+					class="field w-24"
+					name="failToSeconds"
+					inputmode="numeric"
+					value={entered.failToSeconds ?? '180'}
+				/>
+			</label>
+			<label class="grid gap-1">
+				<span>creeping over, s</span>
+				<input
+					class="field w-24"
+					name="creepSeconds"
+					inputmode="numeric"
+					value={entered.creepSeconds ?? '0'}
+				/>
+			</label>
+		</div>
+		{#if shows}<p class="text-sm text-ink-soft">What the student sees: {shows}.</p>{/if}
+	</fieldset>
 	<label class="grid gap-1">
 		<span>A word to the student</span>
 		<textarea class="field" name="note" rows="3" maxlength="500"></textarea>

@@ -3,7 +3,7 @@ import { aircraftShelf, areaShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { lastSeq } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { ownAttempt } from '$lib/server/services/index.js';
+import { ownAttempt, seedOf } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -16,6 +16,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		id,
 		card,
 		assist,
+		seed: seedOf(attempt),
 		resume,
 		assignmentId,
 		nextSeq: (await lastSeq(db, id)) + 1,

@@ -29,11 +29,22 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		findPerson(db, attempt.studentId),
 		attemptsOf(db, attempt.studentId)
 	]);
-	const { id, card, standard, assist, status, startedAt, assignmentId, grade } = attempt;
+	const {
+		id,
+		card,
+		standard,
+		assist,
+		status,
+		startedAt,
+		assignmentId,
+		grade,
+		branchedFrom,
+		branchedAtSeconds
+	} = attempt;
 	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
 	const before = same.find((flight) => flight.startedAt < startedAt);
 	return {
-		attempt: { id, card, standard, assist, status, startedAt, assignmentId },
+		attempt: { id, card, standard, assist, status, startedAt, assignmentId, branchedFrom, branchedAtSeconds },
 		grade,
 		before: before ? { id: before.id, score: before.score! } : null,
 		student: { id: student!.id, name: student!.name },

@@ -34,6 +34,10 @@
 						? 'attitude held'
 						: 'direct'}
 					{attempt.status === 'interrupted' ? '· broken off' : ''}
+					{#if attempt.branchedFrom}· flown again from
+						<a href="/debrief/{attempt.branchedFrom}"
+							>{formatClock(attempt.branchedAtSeconds ?? 0)} of another</a
+						>{/if}
 					{#if data.before}· <a href="/debrief/{data.before.id}"
 							>flight before: {Math.round(data.before.score)}</a
 						>{/if}

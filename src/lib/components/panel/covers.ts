@@ -1,0 +1,21 @@
+import { coverBit, type Instrument, type PanelReadings, type Aircraft } from '@hanza/core';
+
+/** What both arrangements of the panel are given. */
+export interface PanelProps {
+	panel: PanelReadings;
+	aircraft: Aircraft;
+	settingHpa: number;
+	/** Covered instruments, as bits. */
+	covered: number;
+	oncover: (instrument: Instrument) => void;
+}
+
+/** The cover of one instrument out of what a panel is given. */
+export const coverOf = (
+	instrument: Instrument,
+	{ covered, oncover }: Pick<PanelProps, 'covered' | 'oncover'>
+) => ({
+	instrument,
+	covered: (covered & coverBit(instrument)) !== 0,
+	oncover
+});
