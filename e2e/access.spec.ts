@@ -109,6 +109,9 @@ test('the main views have no accessibility faults that a machine can find', asyn
 	await check('debrief');
 	await page.goto('/log');
 	await check('log');
+	await page.goto('/controls');
+	await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+	await check('controls');
 	await page.getByRole('button', { name: 'Sign out' }).click();
 	await enterAs(page, 'Harun Aldbeck');
 	await check('roster');

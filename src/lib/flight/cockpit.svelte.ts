@@ -10,6 +10,7 @@ import {
 	type TaskCard
 } from '@hanza/core';
 import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/workers/messages.js';
+import { gamepadControls, loadSetup, readAxes } from './gamepad.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { KEYMAP, type Action } from './keymap.js';
 import { Uploader, type UploadState } from './uploader.js';
@@ -65,6 +66,9 @@ export class Cockpit {
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity
 	private readonly held = new Set<Action>();
 	private pointerHasStick = false;
+	private readonly gamepad = loadSetup();
+	/** The device's last word for each control: it speaks only when it moves, so that keys and it can share. */
+	private gamepadSaid: Partial<Record<string, number>> = {};
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
@@ -164,11 +168,31 @@ export class Cockpit {
 		const seconds = Math.min(0.1, (now - this.lastHands) / 1000);
 		this.lastHands = now;
 		if (this.status !== 'flying' || !this.inputs) return;
-		const next = moveByKeys(this.inputs, this.held, this.data.assist, this.pointerHasStick, seconds);
+		const asked = this.askGamepad();
+		const stickTaken = this.pointerHasStick || 'elevator' in asked || 'aileron' in asked;
+		const next = { ...moveByKeys(this.inputs, this.held, this.data.assist, stickTaken, seconds), ...asked };
 		const changed = (Object.keys(next) as (keyof ControlInputs)[]).some(
 			(key) => next[key] !== this.inputs![key]
 		);
 		if (changed) this.setInputs(next);
+	}
+
+	/** What a gamepad or joystick asks for: deflected axes, and those that have just moved. */
+	private askGamepad(): Partial<Pick<ControlInputs, 'elevator' | 'aileron' | 'rudder' | 'throttle'>> {
+		const axes = readAxes();
+		if (!axes) return {};
+		const said = gamepadControls(axes, this.gamepad);
+		const asked: Partial<ControlInputs> = {};
+		for (const [name, value] of Object.entries(said) as [
+			'elevator' | 'aileron' | 'rudder' | 'throttle',
+			number
+		][]) {
+			const before = this.gamepadSaid[name];
+			const moved = before !== undefined && Math.abs(value - before) > 0.004;
+			if (name === 'throttle' ? moved : value !== 0 || moved) asked[name] = value;
+			if (name !== 'throttle' || moved || before === undefined) this.gamepadSaid[name] = value;
+		}
+		return asked;
 	}
 
 	private setInputs(inputs: ControlInputs): void {

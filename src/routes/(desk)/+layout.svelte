@@ -10,7 +10,8 @@
 				]
 			: [
 					['/home', 'Tasks'],
-					['/log', 'Log']
+					['/log', 'Log'],
+					['/controls', 'Controls']
 				]
 	);
 </script>

@@ -1,0 +1,166 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { ACTIONS, KEYMAP, keyName } from '$lib/flight/keymap.js';
+	import {
+		AXIS_CONTROLS,
+		AXIS_NAMES,
+		DEFAULT_SETUP,
+		freshAxis,
+		gamepadControls,
+		loadSetup,
+		movedAxis,
+		readAxes,
+		saveSetup,
+		type AxisControl,
+		type GamepadSetup
+	} from '$lib/flight/gamepad.js';
+
+	let setup = $state<GamepadSetup>(structuredClone(DEFAULT_SETUP));
+	let axes = $state.raw<readonly number[] | null>(null);
+	let assigning = $state<{ control: AxisControl; from: readonly number[] } | null>(null);
+	const asked = $derived(axes ? gamepadControls(axes, setup) : {});
+
+	onMount(() => {
+		setup = loadSetup();
+		let picture = requestAnimationFrame(function look() {
+			axes = readAxes();
+			if (assigning && axes) {
+				const moved = movedAxis(assigning.from, axes);
+				if (moved !== null) {
+					setup[assigning.control] = freshAxis(moved);
+					assigning = null;
+					keep();
+				}
+			}
+			picture = requestAnimationFrame(look);
+		});
+		return () => cancelAnimationFrame(picture);
+	});
+
+	const keep = () => saveSetup($state.snapshot(setup));
+
+	function centre(): void {
+		for (const name of AXIS_NAMES) {
+			const setting = setup[name];
+			if (setting && name !== 'throttle') setting.centre = axes?.[setting.axis] ?? 0;
+		}
+		keep();
+	}
+	const percent = (name: AxisControl, value: number | undefined) =>
+		value === undefined ? 0 : name === 'throttle' ? value * 100 : (value + 1) * 50;
+</script>
+
+<svelte:head><title>Controls · Hanza</title></svelte:head>
+
+<h1>Controls</h1>
+<p class="mt-1 text-ink-soft" role="status" data-testid="device">
+	{axes
+		? `A device with ${axes.length} axes is there.`
+		: 'No gamepad or joystick yet: plug one in and move it.'}
+</p>
+<div class="sheet mt-3 overflow-x-auto">
+	<table class="table">
+		<thead
+			><tr
+				><th>Control</th><th>Axis</th><th>Now</th><th>Reversed</th><th>Dead zone</th><th>Curve</th><th
+				></th></tr
+			></thead
+		>
+		<tbody>
+			{#each AXIS_NAMES as name (name)}
+				{@const setting = setup[name]}
+				<tr>
+					<td>{AXIS_CONTROLS[name]}</td>
+					<td
+						>{assigning?.control === name
+							? 'move the axis now'
+							: setting
+								? `axis ${setting.axis + 1}`
+								: 'none'}</td
+					>
+					<td>
+						<meter min="0" max="100" value={percent(name, asked[name])} aria-label="{AXIS_CONTROLS[name]} now"
+						></meter>
+						<span class="inline-block w-14 text-right" data-testid="now-{name}">
+							{asked[name] === undefined ? '' : `${Math.round(asked[name] * 100)} %`}
+						</span>
+					</td>
+					<td>
+						{#if setting}
+							<input
+								type="checkbox"
+								aria-label="{AXIS_CONTROLS[name]} reversed"
+								bind:checked={setting.invert}
+								onchange={keep}
+							/>
+						{/if}
+					</td>
+					<td>
+						{#if setting && name !== 'throttle'}
+							<input
+								type="range"
+								min="0"
+								max="0.3"
+								step="0.01"
+								aria-label="{AXIS_CONTROLS[name]} dead zone"
+								bind:value={setting.deadZone}
+								onchange={keep}
+							/>
+							{Math.round(setting.deadZone * 100)} %
+						{/if}
+					</td>
+					<td>
+						{#if setting && name !== 'throttle'}
+							<input
+								type="range"
+								min="1"
+								max="3"
+								step="0.1"
+								aria-label="{AXIS_CONTROLS[name]} curve"
+								bind:value={setting.curve}
+								onchange={keep}
+							/>
+							{setting.curve.toFixed(1)}
+						{/if}
+					</td>
+					<td class="number">
+						<button
+							class="button"
+							disabled={!axes}
+							aria-label="Assign {AXIS_CONTROLS[name]}"
+							onclick={() => (assigning = { control: name, from: [...(axes ?? [])] })}>Assign</button
+						>
+						{#if setting}
+							<button
+								class="button"
+								aria-label="Take {AXIS_CONTROLS[name]} off the device"
+								onclick={() => {
+									setup[name] = null;
+									keep();
+								}}>Off</button
+							>
+						{/if}
+					</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+</div>
+<p class="mt-3 flex flex-wrap items-center gap-2">
+	<button class="button" disabled={!axes} onclick={centre}>Let go, then press: this is the centre</button>
+	<button
+		class="button"
+		onclick={() => {
+			setup = structuredClone(DEFAULT_SETUP);
+			keep();
+		}}>Back to the usual</button
+	>
+</p>
+
+<h2 class="mt-6">Keys</h2>
+<dl class="sheet mt-2 grid grid-cols-[4rem_1fr] gap-x-4 gap-y-1 p-3 md:grid-cols-[4rem_1fr_4rem_1fr]">
+	{#each Object.entries(KEYMAP) as [code, action] (code)}
+		<dt class="font-mono">{keyName(code)}</dt>
+		<dd>{ACTIONS[action]}</dd>
+	{/each}
+</dl>
