@@ -59,6 +59,8 @@ import { Atmosphere, type Weather } from './weather.js';
 /** Simulation steps in a second. */
 export const STEPS_PER_SECOND = 120;
 export const STEP_SECONDS = 1 / STEPS_PER_SECOND;
+/** The vane answers this much before the wing separates: some 5 kt before the stall. */
+const STALL_WARNING_DEG = 5;
 
 /** All that decides a flight besides what the pilot does. */
 export interface FlightSetup {
@@ -258,6 +260,11 @@ export class Flight {
 		environment.windEastMps += alongMps * Math.sin(heading) + acrossMps * Math.cos(heading);
 		environment.windDownMps += downMps;
 		environment.gustP = rollRadPerSecond;
+	}
+
+	/** Whether the stall warner sounds: from five degrees of angle of attack before the stall. */
+	get stallWarning(): boolean {
+		return toDegrees(this.equations.air.alpha) > this.airplane.stallAlphaDeg - STALL_WARNING_DEG;
 	}
 
 	/** The failures that have begun, as the recording keeps them. */

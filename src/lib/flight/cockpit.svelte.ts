@@ -13,6 +13,7 @@ import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/wor
 import { gamepadControls, loadSetup, readAxes } from './gamepad.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { KEYMAP, type Action } from './keymap.js';
+import { CockpitSound } from './sound.js';
 import { Uploader, type UploadState } from './uploader.js';
 
 export interface CockpitData {
@@ -57,6 +58,8 @@ export class Cockpit {
 	stopwatch = $state<{ from: number; to: number | null } | null>(null);
 	problem = $state<string | null>(null);
 	/** Times real time. */
+	/** Loudness, 0 to 1; 0 is off, as it is until somebody turns it up. */
+	volume = $state(0);
 	rate = $state<(typeof RATES)[number]>(1);
 	arrangement = $state<Arrangement>(localStorage.getItem(ARRANGEMENT_KEY) === 'linear' ? 'linear' : 'round');
 
@@ -72,6 +75,7 @@ export class Cockpit {
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
+	private sound: CockpitSound | null = null;
 	private recalled: ((moment: Moment | null) => void) | null = null;
 
 	constructor(readonly data: CockpitData) {
@@ -167,6 +171,7 @@ export class Cockpit {
 	private moveHands(now: number): void {
 		const seconds = Math.min(0.1, (now - this.lastHands) / 1000);
 		this.lastHands = now;
+		this.playSound();
 		if (this.status !== 'flying' || !this.inputs) return;
 		const asked = this.askGamepad();
 		const stickTaken = this.pointerHasStick || 'elevator' in asked || 'aileron' in asked;
@@ -317,6 +322,26 @@ export class Cockpit {
 			});
 	}
 
+	/** Sound begins with a touch: browsers ask for one, and so does a quiet room. */
+	setVolume(volume: number): void {
+		this.volume = volume;
+		if (volume > 0) this.sound ??= new CockpitSound(volume);
+		if (this.sound) this.sound.volume = volume;
+		this.playSound();
+	}
+
+	private playSound(): void {
+		if (!this.sound || !this.frame || !this.inputs) return;
+		const { panel, stallWarning } = this.frame;
+		this.sound.play({
+			rpm: panel.rpm,
+			throttle: this.inputs.throttle,
+			airspeedKt: panel.airspeedKias,
+			stallWarning,
+			running: this.status === 'flying'
+		});
+	}
+
 	setRate(rate: (typeof RATES)[number]): void {
 		this.rate = rate;
 		this.tell({ type: 'rate', rate });
@@ -374,6 +399,7 @@ export class Cockpit {
 
 	close(): void {
 		cancelAnimationFrame(this.picture);
+		this.sound?.close();
 		this.worker.terminate();
 		this.uploader.close();
 	}

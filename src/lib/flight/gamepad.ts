@@ -62,7 +62,9 @@ export function deflection(raw: number, setting: AxisSetting): number {
 	const share = travel > 0 ? Math.min(1, Math.abs(off) / travel) : 0;
 	const live = Math.max(0, (share - setting.deadZone) / (1 - setting.deadZone));
 	const size = live ** setting.curve;
-	return off > 0 === setting.invert ? -size : size;
+	const towardEnd = off > 0 !== setting.invert;
+	// A plain 0 at rest, never −0.
+	return size === 0 ? 0 : towardEnd ? size : -size;
 }
 
 /** A lever: the whole travel from one end to the other, 0 to 1; pushed forward (−1) is full. */

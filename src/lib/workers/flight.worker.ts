@@ -158,7 +158,8 @@ class Session {
 			panel: { ...panel },
 			phase: this.progress.current,
 			phaseSeconds: this.progress.elapsedSeconds(timeSeconds),
-			flapsDeg: surfaces.flapsDeg
+			flapsDeg: surfaces.flapsDeg,
+			stallWarning: this.flight.stallWarning
 		};
 	}
 }

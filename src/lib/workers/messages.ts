@@ -40,6 +40,7 @@ export interface Frame {
 	phaseSeconds: number;
 	/** Flap as it is, not as chosen. */
 	flapsDeg: number;
+	stallWarning: boolean;
 }
 
 export type FreezeReason = 'asked' | 'slept';

@@ -2,7 +2,13 @@
 	import Dial from './Dial.svelte';
 	import { place, steps } from './geometry.js';
 
-	const { altimeterFt, settingHpa }: { altimeterFt: number; settingHpa: number } = $props();
+	interface Props {
+		altimeterFt: number;
+		settingHpa: number;
+		/** Without the small print, for a dial that is drawn small. */
+		bare?: boolean;
+	}
+	const { altimeterFt, settingHpa, bare = false }: Props = $props();
 	// One turn of the needle is a thousand feet; the counter carries the thousands.
 	const needle = $derived((altimeterFt / 1000) * 360);
 	const rounded = $derived(Math.round(altimeterFt / 20) * 20);
@@ -25,10 +31,12 @@
 	<rect x="62" y="86" width="76" height="28" rx="3" fill="#000" stroke="#4a5157" />
 	<text x="82" y="101" font-size="20">{rounded < 0 && thousands === 0 ? '−0' : thousands}</text>
 	<text x="114" y="101.5" font-size="17">{rest}</text>
-	<text x="100" y="123" font-size="9" style="fill:#a9aeb1">ALTITUDE FT</text>
-	<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
-	<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
-	<text x="100" y="151" font-size="9" style="fill:#a9aeb1">{inches} inHg</text>
+	{#if !bare}
+		<text x="100" y="123" font-size="9" style="fill:#a9aeb1">ALTITUDE FT</text>
+		<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
+		<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
+		<text x="100" y="151" font-size="9" style="fill:#a9aeb1">{inches} inHg</text>
+	{/if}
 	<g transform="rotate({needle} 100 100)">
 		<path class="needle" d="M97.6 80 L98.8 30 L100 12 L101.2 30 L102.4 80 Z" />
 	</g>

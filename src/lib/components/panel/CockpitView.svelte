@@ -94,6 +94,20 @@
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
 				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
+					Sound
+					<input
+						type="range"
+						tabindex="-1"
+						class="w-14 accent-[#d9d6cd]"
+						min="0"
+						max="1"
+						step="0.05"
+						value={cockpit.volume}
+						oninput={(event) => cockpit?.setVolume(event.currentTarget.valueAsNumber)}
+						onpointerup={(event) => event.currentTarget.blur()}
+					/>
+				</label>
+				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
 					Rate
 					<select
 						class="knob small"
@@ -198,6 +212,8 @@
 					<span class="text-[#f0b64a]">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
 				{:else}Recording is kept{/if}
 			</span>
+			<!-- The warner in words, for those who fly without sound. -->
+			<span class="font-bold text-[#f0b64a]" role="alert">{frame.stallWarning ? '▲ stall warning' : ''}</span>
 			<span>Practice only: not an approved device, not for navigation.</span>
 		</footer>
 

@@ -80,7 +80,7 @@
 		<Coverable {...coverOf('heading', props)}><CourseRose headingDeg={panel.headingDeg} /></Coverable>
 		<div class="grid min-h-0 grid-cols-2 items-end gap-1" aria-label="Standby instruments" role="group">
 			<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
-			<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} />
+			<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />
 		</div>
 	</div>
 </div>

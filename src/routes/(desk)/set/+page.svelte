@@ -25,7 +25,7 @@
 	<fieldset class="grid gap-2">
 		<legend class="mb-1">Card</legend>
 		{#each data.cards as card, i (card.id)}
-			<label class="flex gap-2">
+			<label class="flex items-baseline gap-2">
 				<input type="radio" name="card" value={card.id} checked={i === 0} required class="accent-accent" />
 				<span>{card.name}<span class="block text-sm text-ink-soft">{card.summary}</span></span>
 			</label>

@@ -1,0 +1,99 @@
+/** What the cockpit sounds like at one moment. */
+export interface SoundScene {
+	rpm: number;
+	throttle: number;
+	airspeedKt: number;
+	stallWarning: boolean;
+	running: boolean;
+}
+
+/** Loudness and pitch of each sound, worked out apart from the audio graph so that they can be checked. */
+export interface SoundLevels {
+	/** Firing frequency of four cylinders, two strokes in four: twice the shaft's. */
+	engineHz: number;
+	engine: number;
+	propeller: number;
+	slipstream: number;
+	slipstreamHz: number;
+	stall: number;
+}
+
+export function soundLevels({ rpm, throttle, airspeedKt, stallWarning, running }: SoundScene): SoundLevels {
+	const on = running ? 1 : 0;
+	const share = Math.min(1, Math.max(0, rpm / 2700));
+	// The noise of moving air grows about as the square of its speed.
+	const wind = Math.min(1, (Math.max(0, airspeedKt) / 140) ** 2);
+	return {
+		engineHz: Math.max(8, (rpm / 60) * 2),
+		engine: on * share * (0.12 + 0.2 * throttle),
+		propeller: on * share * share * 0.12,
+		slipstream: on * wind * 0.22,
+		slipstreamHz: 300 + 1400 * wind,
+		stall: on && stallWarning ? 0.16 : 0
+	};
+}
+
+const GLIDE_SECONDS = 0.06;
+
+/** The sounds, made by the browser's own oscillators and noise; silent until it is opened by a touch. */
+export class CockpitSound {
+	private readonly context = new AudioContext();
+	private readonly master = this.context.createGain();
+	private readonly engine = this.voice('sawtooth', 'lowpass', 420);
+	private readonly propeller = this.voice('triangle', 'lowpass', 260);
+	private readonly slipstream = this.noise();
+	private readonly stall = this.voice('square', 'bandpass', 900);
+
+	constructor(volume: number) {
+		this.master.gain.value = volume;
+		this.master.connect(this.context.destination);
+		this.stall.source.frequency.value = 620;
+	}
+
+	private voice(type: OscillatorType, filterType: BiquadFilterType, cutHz: number) {
+		const source = new OscillatorNode(this.context, { type });
+		const filter = new BiquadFilterNode(this.context, { type: filterType, frequency: cutHz });
+		const gain = new GainNode(this.context, { gain: 0 });
+		source.connect(filter).connect(gain).connect(this.master);
+		source.start();
+		return { source, gain };
+	}
+
+	private noise() {
+		const seconds = 2;
+		const buffer = new AudioBuffer({
+			length: seconds * this.context.sampleRate,
+			sampleRate: this.context.sampleRate
+		});
+		const samples = buffer.getChannelData(0);
+		for (let i = 0; i < samples.length; i++) samples[i] = Math.random() * 2 - 1;
+		const source = new AudioBufferSourceNode(this.context, { buffer, loop: true });
+		const filter = new BiquadFilterNode(this.context, { type: 'bandpass', Q: 0.6 });
+		const gain = new GainNode(this.context, { gain: 0 });
+		source.connect(filter).connect(gain).connect(this.master);
+		source.start();
+		return { filter, gain };
+	}
+
+	play(scene: SoundScene): void {
+		const levels = soundLevels(scene);
+		const now = this.context.currentTime;
+		const glide = (parameter: AudioParam, value: number) =>
+			parameter.setTargetAtTime(value, now, GLIDE_SECONDS);
+		glide(this.engine.source.frequency, levels.engineHz);
+		glide(this.engine.gain.gain, levels.engine);
+		glide(this.propeller.source.frequency, levels.engineHz * 0.5);
+		glide(this.propeller.gain.gain, levels.propeller);
+		glide(this.slipstream.gain.gain, levels.slipstream);
+		glide(this.slipstream.filter.frequency, levels.slipstreamHz);
+		glide(this.stall.gain.gain, levels.stall);
+	}
+
+	set volume(volume: number) {
+		this.master.gain.setTargetAtTime(volume, this.context.currentTime, GLIDE_SECONDS);
+	}
+
+	close(): void {
+		void this.context.close();
+	}
+}
