@@ -64,6 +64,39 @@ try {
 		await page.getByTestId('practice-total').waitFor();
 		return page;
 	});
+	await shot('controls', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.getByRole('link', { name: 'Controls' }).click();
+		await page.getByRole('heading', { name: 'Keys' }).waitFor();
+		return page;
+	});
+	await shot('set-a-task', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.getByRole('link', { name: 'Set a task' }).first().click();
+		await page.getByRole('combobox', { name: 'Turbulence' }).selectOption('moderate');
+		await page.getByRole('combobox', { name: 'Failure' }).selectOption('vacuum');
+		return page;
+	});
+	const partial = async (key) => {
+		const page = await enterAs('Mirja Toft-Hale');
+		await page.getByRole('button', { name: 'Fly' }).first().click();
+		await page.getByTestId('frozen').waitFor();
+		if (key) await page.keyboard.press(key);
+		await page.keyboard.press('Space');
+		await page.waitForTimeout(3000);
+		await page.keyboard.down('ArrowLeft');
+		await page.waitForTimeout(700);
+		await page.keyboard.up('ArrowLeft');
+		return page;
+	};
+	await shot('cockpit-linear', () => partial('p'));
+	await shot('partial-panel', async () => {
+		const page = await partial(null);
+		await page.getByRole('button', { name: 'Cover the attitude' }).click();
+		await page.getByRole('button', { name: 'Cover the heading' }).click();
+		await page.waitForTimeout(1500);
+		return page;
+	});
 	await shot('cockpit', async () => {
 		const page = await enterAs('Mirja Toft-Hale');
 		await page.getByRole('button', { name: 'Fly' }).first().click();

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
 	cardAimDeg,
+	calibratedKt,
 	coverBit,
 	Flight,
 	FAILURE_KINDS,
@@ -10,8 +11,11 @@ import {
 	setupOf,
 	signedDeg,
 	solveCompass,
+	standardDay,
 	TECHNIQUES,
 	toRadians,
+	trimmedAtThrottle,
+	trimmedFlight,
 	type ControlInputs,
 	type FailureKind,
 	type FailureSpec,
@@ -247,9 +251,72 @@ describe('failures of the engine and the airframe', () => {
 		const altitude = held.items.find(({ kind }) => kind === 'altitudeFt')!;
 		expect(altitude.verdict).toBe('not met');
 		expect(altitude.worst!.deviation).toBeLessThan(-150);
-		expect(grade.statements.find(({ text }) => /altimeter stuck/.test(text))!.text).toMatch(
+		expect(grade.statements.find(({ text }) => /altimeter stuck/i.test(text))!.text).toMatch(
 			/covered nothing/
 		);
 		expect(coverBit('altimeter')).toBe(4);
+	});
+});
+
+describe('performance flown against the table from trim, within 2 %', () => {
+	const condition = { flapsDeg: 0, bankDeg: 0, headingDeg: 90, ...standardDay };
+	/** Steady flight for half a minute from a trimmed start; mean of the last ten seconds. */
+	const flown = (
+		start: Partial<TaskCard['start']>,
+		control: (flight: Flight) => Partial<ControlInputs> = () => ({})
+	) => {
+		const flight = flightWith([], 5, { start: { ...descentCard.start, ...start } });
+		flyOn(flight, 20, control);
+		const sum = { kias: 0, fpm: 0, rate: 0, bank: 0 };
+		const n = 1200;
+		for (let i = 0; i < n; i++) {
+			flight.step({ ...flight.initialControls, ...control(flight) });
+			const truth = flight.truth();
+			sum.kias += flight.panel.airspeedKias / n;
+			sum.fpm += truth.verticalSpeedFpm / n;
+			sum.rate += truth.turnRateDegPerSecond / n;
+			sum.bank += truth.bankDeg / n;
+		}
+		return sum;
+	};
+
+	it.each([
+		['level', 105, 0],
+		['descent', 90, -500],
+		['steep descent', 90, -800],
+		['climb', 80, 300]
+	])('%s at %i kt', (_, airspeedKias, verticalSpeedFpm) => {
+		const { kias, fpm } = flown({ airspeedKias, verticalSpeedFpm, altitudeFt: 3000 });
+		expect(Math.abs(kias / airspeedKias - 1)).toBeLessThan(0.02);
+		expect(Math.abs(fpm - verticalSpeedFpm)).toBeLessThan(Math.max(10, Math.abs(verticalSpeedFpm) * 0.02));
+	});
+
+	it('a full-power climb at the best speed', () => {
+		const best = trimmedAtThrottle(trainer, 1, {
+			...condition,
+			airspeedKcas: calibratedKt(trainer, 74),
+			altitudeFt: 3000
+		});
+		const { fpm, kias } = flown({
+			airspeedKias: 74,
+			verticalSpeedFpm: best.verticalSpeedFpm,
+			altitudeFt: 2900
+		});
+		expect(Math.abs(kias / 74 - 1)).toBeLessThan(0.02);
+		// Half a minute higher the engine has a little less: the table at the middle of the climb is meant.
+		expect(Math.abs(fpm / best.verticalSpeedFpm - 1)).toBeLessThan(0.02);
+	});
+
+	it('a banked turn turns as the table says', () => {
+		const { rate, bank: held, kias } = flown({ airspeedKias: 90 }, bank);
+		const table = trimmedFlight(trainer, {
+			...condition,
+			airspeedKcas: calibratedKt(trainer, kias),
+			verticalSpeedFpm: 0,
+			altitudeFt: 3000,
+			bankDeg: held
+		});
+		expect(held).toBeGreaterThan(10);
+		expect(Math.abs(rate / table.turnRateDegPerSecond - 1)).toBeLessThan(0.02);
 	});
 });
