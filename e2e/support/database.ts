@@ -24,6 +24,7 @@ export function shortCard(): TaskCard {
 	level!.end = { kind: 'elapsed', seconds: 4 };
 	slow!.targets.airspeedKias!.value = 98;
 	descent!.targets.airspeedKias!.value = 98;
+	slow!.end = { kind: 'below', channel: 'verticalSpeedFpm', value: -250, heldSeconds: 3 };
 	descent!.end = { kind: 'below', channel: 'indicatedAltitudeFt', value: 2860 };
 	for (const phase of [levelOff!, hold!]) {
 		phase.targets.altitudeFt!.value = 2800;

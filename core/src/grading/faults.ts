@@ -34,6 +34,8 @@ export interface FaultSettings {
 	lateShare: number;
 	/** … if it also went this far through, ft. */
 	lateOvershootFt: number;
+	/** … and came to the altitude with at least this share of the rate. */
+	lateRateShare: number;
 	/** Begun with more than this multiple of the rule's lead is early. */
 	earlyShare: number;
 	/** A level-off has begun when the rate has shrunk to this share. */
@@ -54,6 +56,7 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	levelOffRule: 0.1,
 	lateShare: 0.5,
 	lateOvershootFt: 30,
+	lateRateShare: 0.6,
 	earlyShare: 3,
 	levelOffBegunShare: 0.8,
 	pitchChangeDeg: 2,
@@ -88,14 +91,11 @@ const fault = (
 const indexAt = (track: Track, seconds: number): number =>
 	Math.max(0, Math.min(track.length, Math.round(seconds * track.rateHz)));
 
-/** The first sample of a run of `seconds` below a value, or −1. */
-function firstRunBelow(column: Float64Array, value: number, run: number, from: number, to: number): number {
-	let length = 0;
-	for (let i = from; i < to; i++) {
-		length = column[i]! <= value ? length + 1 : 0;
-		if (length >= run) return i - run + 1;
-	}
-	return -1;
+/** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
+function runBelowUpTo(column: Float64Array, value: number, run: number, from: number, last: number): number {
+	let begun = last;
+	while (begun > from && column[begun - 1]! <= value) begun--;
+	return column[last]! <= value && last - begun + 1 >= run ? begun : -1;
 }
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
@@ -109,11 +109,13 @@ function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[
 		const descent = card.phases[time.phase + 1];
 		const target = slow.targets.airspeedKias;
 		if (target?.mode !== 'reach' || !descent || (descent.targets.verticalSpeedFpm?.value ?? 0) >= 0) return;
-		const end = times[t + 1]?.endSeconds ?? track.seconds;
+		// The card says when the descent was established; a gust before that is no descent.
+		if (time.endSeconds === null) return;
 		const from = indexAt(track, time.startSeconds);
-		const to = indexAt(track, end);
+		const to = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
 		const run = Math.round(settings.descentHeldSeconds * track.rateHz);
-		const begun = firstRunBelow(rate, settings.descentRateFpm, run, from, to);
+		const established = Math.min(track.length - 1, indexAt(track, time.endSeconds));
+		const begun = runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
 		if (begun < 0) return;
 		const limit = target.value + settings.speedAboveTargetKt;
 		if (!(speed[begun]! > limit)) return;
@@ -174,7 +176,17 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 				throughAt = i;
 			}
 		}
-		if (leadFt < settings.lateShare * ruleFt && through >= settings.lateOvershootFt)
+		// Late means that it came to the altitude with the rate still on, not that a gust took it through.
+		let crossing = begun;
+		while (crossing > established && sign * (altitude[crossing]! - target) > 0) crossing--;
+		while (crossing < limit - 1 && sign * (altitude[crossing]! - target) < 0) crossing++;
+		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
+		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
+		if (
+			leadFt < settings.lateShare * ruleFt &&
+			through >= settings.lateOvershootFt &&
+			atAltitude >= settings.lateRateShare * flown
+		)
 			faults.push(
 				fault(
 					'late-level-off',
