@@ -150,21 +150,14 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 		const sign = Math.sign(asked);
 		const start = indexAt(track, time.startSeconds);
 		const end = indexAt(track, time.endSeconds);
-		// The rate flown in the last ten seconds of the descent, before the level-off can have begun.
-		const far = 2.5 * settings.levelOffRule * Math.abs(asked);
-		let established = end - 1;
-		while (established > start && Math.abs(altitude[established]! - target) < far) established--;
-		const window = rate.subarray(
-			Math.max(start, established - Math.round(10 * track.rateHz)),
-			established + 1
-		);
-		const flown = Math.abs(window.reduce((a, b) => a + b, 0) / Math.max(1, window.length));
+		// The rate that was flown: the median of the phase, so that an entry or a slow level-off does not count.
+		const rates = Float64Array.from(rate.subarray(start, end), (value) => sign * value).sort();
+		const flown = rates[rates.length >> 1] ?? 0;
 		if (!(flown > 100)) return;
 		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
-		let begun = established;
+		let begun = start;
 		// The last time the rate was still nearly full: after it, the level-off.
-		for (let i = established; i < limit; i++)
-			if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
+		for (let i = start; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
 		const leadFt = sign * (target - altitude[begun]!);
 		const ruleFt = settings.levelOffRule * flown;
 		let through = 0;
@@ -178,7 +171,7 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 		}
 		// Late means that it came to the altitude with the rate still on, not that a gust took it through.
 		let crossing = begun;
-		while (crossing > established && sign * (altitude[crossing]! - target) > 0) crossing--;
+		while (crossing > start && sign * (altitude[crossing]! - target) > 0) crossing--;
 		while (crossing < limit - 1 && sign * (altitude[crossing]! - target) < 0) crossing++;
 		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
 		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));

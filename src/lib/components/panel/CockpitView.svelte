@@ -94,20 +94,6 @@
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
 				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
-					Sound
-					<input
-						type="range"
-						tabindex="-1"
-						class="w-14 accent-[#d9d6cd]"
-						min="0"
-						max="1"
-						step="0.05"
-						value={cockpit.volume}
-						oninput={(event) => cockpit?.setVolume(event.currentTarget.valueAsNumber)}
-						onpointerup={(event) => event.currentTarget.blur()}
-					/>
-				</label>
-				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
 					Rate
 					<select
 						class="knob small"
@@ -143,10 +129,10 @@
 			{:else}
 				<LinearPanel {...instruments} />
 			{/if}
-			<div class="grid min-h-0 grid-rows-[4rem_10.5rem_10.5rem_minmax(0,1fr)] gap-2">
-				<Coverable {...coverOf('compass', instruments)}
-					><CompassStrip compassDeg={frame.panel.compassDeg} /></Coverable
-				>
+			<div class="grid min-h-0 grid-rows-[4.6rem_10.5rem_10.5rem_minmax(0,1fr)] gap-2">
+				<Coverable {...coverOf('compass', instruments)}>
+					<div class="w-full self-start"><CompassStrip compassDeg={frame.panel.compassDeg} /></div>
+				</Coverable>
 				<Coverable {...coverOf('tachometer', instruments)}>
 					<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
 				</Coverable>

@@ -45,6 +45,20 @@
 		more={{ text: 'dn', label: 'Flap down a step', press: () => cockpit.stepFlaps(1) }}
 	/>
 	<label class="flex items-center justify-between gap-2">
+		<span class="text-[#a9aeb1]">Sound</span>
+		<input
+			type="range"
+			tabindex="-1"
+			class="w-24 accent-[#d9d6cd]"
+			min="0"
+			max="1"
+			step="0.05"
+			value={cockpit.volume}
+			oninput={(event) => cockpit.setVolume(event.currentTarget.valueAsNumber)}
+			onpointerup={(event) => event.currentTarget.blur()}
+		/>
+	</label>
+	<label class="flex items-center justify-between gap-2">
 		<span class="text-[#a9aeb1]">Alternate static</span>
 		<input
 			type="checkbox"

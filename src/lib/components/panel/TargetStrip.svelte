@@ -16,7 +16,7 @@
 	{#if !shown}
 		<p class="text-sm text-[#a9aeb1]">Targets hidden. <kbd>H</kbd> shows them.</p>
 	{:else if current}
-		<div class="w-[34rem] shrink-0">
+		<div class="w-[25rem] shrink-0">
 			<p class="text-sm text-[#a9aeb1]">
 				Phase {phase + 1} of {card.phases.length} · {formatClock(phaseSeconds)}
 				{#if next}· then: {next.name}{/if}

@@ -1,0 +1,288 @@
+import { describe, expect, it } from 'vitest';
+import { cutPhases, findFaults, type ChannelName, type FaultKind, type Track } from '../src/index.js';
+import { descentCard } from './shipped.js';
+import { drawn } from './synthetic.js';
+
+type Lines = Partial<Record<ChannelName, [number, number][]>>;
+
+/** The descent card flown in straight lines: each test bends one of them. */
+const CLEAN: Lines = {
+	indicatedAltitudeFt: [
+		[0, 3000],
+		[80, 3000],
+		[86, 2975],
+		[198, 2050],
+		[206, 2002],
+		[290, 2000]
+	],
+	verticalSpeedFpm: [
+		[0, 0],
+		[80, 0],
+		[84, -500],
+		[198, -500],
+		[206, 0],
+		[290, 0]
+	],
+	indicatedAirspeedKt: [
+		[0, 105],
+		[60, 105],
+		[78, 90],
+		[290, 90]
+	],
+	indicatedHeadingDeg: [[0, 90]],
+	pitchDeg: [
+		[0, 0.6],
+		[62, 0.6],
+		[80, 2],
+		[83, -0.8],
+		[198, -0.8],
+		[204, 2.2],
+		[290, 2.2]
+	],
+	throttle: [
+		[0, 0.83],
+		[60, 0.83],
+		[62, 0.34],
+		[198, 0.34],
+		[202, 0.66],
+		[290, 0.66]
+	],
+	bankDeg: [[0, 0]]
+};
+const flown = (change: Lines = {}): Track => drawn(290, { ...CLEAN, ...change });
+const faultsOf = (track: Track) => findFaults(descentCard, track, cutPhases(descentCard, track));
+const kindsOf = (track: Track): FaultKind[] => faultsOf(track).map(({ kind }) => kind);
+
+describe('a clean flight', () => {
+	it('has no fault', () => {
+		expect(kindsOf(flown())).toEqual([]);
+	});
+
+	it('of which nothing but the altitude was recorded shows no fault', () => {
+		expect(kindsOf(drawn(290, { indicatedAltitudeFt: CLEAN.indicatedAltitudeFt! }))).toEqual([]);
+	});
+});
+
+describe('descent before slowing', () => {
+	const tooFast = (kt: number): Lines => ({
+		indicatedAirspeedKt: [
+			[0, 105],
+			[60, 105],
+			[79, kt],
+			[120, kt],
+			[130, 90],
+			[290, 90]
+		]
+	});
+
+	it.each([
+		[94, false],
+		[96, true],
+		[103, true]
+	])('begun at %f kt, 90 being asked: %s', (kt, found) => {
+		expect(kindsOf(flown(tooFast(kt))).includes('descent-before-slowing')).toBe(found);
+	});
+
+	it('is placed from the begin of the descent to the moment the speed is there', () => {
+		const fault = faultsOf(flown(tooFast(103))).find(({ kind }) => kind === 'descent-before-slowing')!;
+		expect(fault.startSeconds).toBeGreaterThan(80);
+		expect(fault.startSeconds).toBeLessThan(83);
+		expect(fault.endSeconds).toBeGreaterThan(125);
+		expect(fault.endSeconds).toBeLessThan(131);
+		expect(fault.text).toBe('You began the descent 13 kt fast: 103 kt where 90 was asked.');
+	});
+
+	it('is not what a gust does while the speed comes down', () => {
+		const gust: Lines = {
+			verticalSpeedFpm: [
+				[0, 0],
+				[64, 0],
+				[65, -400],
+				[69, -400],
+				[70, 0],
+				[80, 0],
+				[84, -500],
+				[198, -500],
+				[206, 0],
+				[290, 0]
+			]
+		};
+		expect(kindsOf(flown(gust))).toEqual([]);
+	});
+});
+
+describe('level-offs', () => {
+	const late: Lines = {
+		indicatedAltitudeFt: [
+			[0, 3000],
+			[80, 3000],
+			[86, 2975],
+			[205, 1985],
+			[210, 1955],
+			[225, 2000],
+			[290, 2000]
+		],
+		verticalSpeedFpm: [
+			[0, 0],
+			[80, 0],
+			[84, -500],
+			[206, -500],
+			[211, 0],
+			[213, 180],
+			[224, 180],
+			[226, 0],
+			[290, 0]
+		]
+	};
+
+	it('begun past the altitude are late, with the feet before and through', () => {
+		const fault = faultsOf(flown(late)).find(({ kind }) => kind === 'late-level-off')!;
+		expect(fault.text).toMatch(/^You began to level off \d+ ft past 2000 ft and went 4[45] ft through\.$/);
+		expect(fault.tryNext).toBe('Begin a tenth of the rate early: 50 ft at 500 ft/min.');
+		expect(fault.startSeconds).toBeGreaterThan(203);
+	});
+
+	it('are not late when the rate was nearly gone at the altitude, whatever took it through after', () => {
+		const sunk: Lines = {
+			indicatedAltitudeFt: [
+				[0, 3000],
+				[80, 3000],
+				[86, 2975],
+				[198, 2050],
+				[210, 2000],
+				[220, 1965],
+				[240, 2000],
+				[290, 2000]
+			],
+			verticalSpeedFpm: [
+				[0, 0],
+				[80, 0],
+				[84, -500],
+				[199, -500],
+				[205, -180],
+				[220, -180],
+				[222, 100],
+				[240, 100],
+				[242, 0],
+				[290, 0]
+			]
+		};
+		expect(kindsOf(flown(sunk))).not.toContain('late-level-off');
+	});
+
+	it('begun long before are early', () => {
+		const early: Lines = {
+			indicatedAltitudeFt: [
+				[0, 3000],
+				[80, 3000],
+				[86, 2975],
+				[168, 2300],
+				[230, 2062],
+				[240, 2045],
+				[260, 2000],
+				[290, 2000]
+			],
+			verticalSpeedFpm: [
+				[0, 0],
+				[80, 0],
+				[84, -500],
+				[166, -500],
+				[174, -230],
+				[228, -230],
+				[240, -150],
+				[260, -120],
+				[262, 0],
+				[290, 0]
+			]
+		};
+		expect(kindsOf(flown(early))).toContain('early-level-off');
+		expect(kindsOf(flown(early))).not.toContain('late-level-off');
+	});
+});
+
+describe('two changes at once', () => {
+	it('pitch with power where the card does not join them', () => {
+		const together: Lines = {
+			pitchDeg: [
+				[0, 0.6],
+				[60, 0.6],
+				[62, -2.8],
+				[83, -0.8],
+				[198, -0.8],
+				[204, 2.2],
+				[290, 2.2]
+			]
+		};
+		const fault = faultsOf(flown(together)).find(({ kind }) => kind === 'two-changes-at-once')!;
+		expect(fault.text).toMatch(/^You changed (pitch and power|power and pitch) within \d s at 1:00\.$/);
+		expect(Math.abs(fault.startSeconds - 60)).toBeLessThan(1);
+	});
+
+	it('not in the level-off, where they belong together', () => {
+		const quick: Lines = {
+			pitchDeg: [
+				[0, 0.6],
+				[62, 0.6],
+				[80, 2],
+				[83, -0.8],
+				[198, -0.8],
+				[200, 2.2],
+				[290, 2.2]
+			],
+			throttle: [
+				[0, 0.83],
+				[60, 0.83],
+				[62, 0.34],
+				[198, 0.34],
+				[199, 0.66],
+				[290, 0.66]
+			]
+		};
+		expect(kindsOf(flown(quick))).not.toContain('two-changes-at-once');
+		// Bank is not part of a level-off.
+		const banked = flown({
+			...quick,
+			bankDeg: [
+				[0, 0],
+				[198, 0],
+				[200, 12],
+				[206, 0],
+				[290, 0]
+			]
+		});
+		expect(kindsOf(banked)).toContain('two-changes-at-once');
+	});
+
+	it('not when each is given its time', () => {
+		const apart: Lines = {
+			pitchDeg: [
+				[0, 0.6],
+				[72, 0.6],
+				[74, -2],
+				[83, -0.8],
+				[198, -0.8],
+				[204, 2.2],
+				[290, 2.2]
+			]
+		};
+		expect(kindsOf(flown(apart))).not.toContain('two-changes-at-once');
+	});
+
+	it('obeys its settings', () => {
+		const small: Lines = {
+			bankDeg: [
+				[0, 0],
+				[60, 0],
+				[62, 5],
+				[66, 0],
+				[290, 0]
+			]
+		};
+		const track = flown(small);
+		const times = cutPhases(descentCard, track);
+		expect(findFaults(descentCard, track, times)).toEqual([]);
+		expect(findFaults(descentCard, track, times, { bankChangeDeg: 4 }).map(({ kind }) => kind)).toEqual([
+			'two-changes-at-once'
+		]);
+	});
+});
