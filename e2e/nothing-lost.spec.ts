@@ -83,15 +83,48 @@ test('a reload while the server is away keeps what waits in the browser', async 
 	const id = await enterWithTask(page);
 	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
 	// The chunks cannot get through, but the page itself can be loaded again.
-	await page.route('**/chunks/**', (route) => route.abort());
+	await page.route('**/api/**/chunks/**', (route) => route.abort());
 	await expect(page.getByTestId('upload')).toContainText('kept here');
 	await page.waitForTimeout(4000);
 	const before = await flightSeconds(page);
 	expect(await storedSeconds(id)).toBeLessThan(before - 2);
-	await page.unroute('**/chunks/**');
+	await page.unroute('**/api/**/chunks/**');
 	await page.reload();
 	await expect(page.getByTestId('frozen')).toBeVisible();
 	expect(before - (await flightSeconds(page))).toBeLessThanOrEqual(2);
 	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(before - 2);
 	await context.close();
+});
+
+test('a server that was away from the first second on: a reload takes the flight up, it does not begin again', async ({
+	page
+}) => {
+	await page.route('**/api/**/chunks/**', (route) => route.abort());
+	const id = await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(5);
+	const before = await flightSeconds(page);
+	expect(await storedSeconds(id)).toBe(0);
+	await page.unroute('**/api/**/chunks/**');
+	await page.reload();
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	expect(before - (await flightSeconds(page))).toBeLessThanOrEqual(2);
+	await page.keyboard.press('Space');
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThan(before + 2);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/debrief\//);
+	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(before + 2);
+});
+
+test('restart keeps what was flown and begins anew; a flight not begun leaves no trace', async ({ page }) => {
+	await enterWithTask(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(3);
+	const first = page.url();
+	await page.getByRole('button', { name: 'Restart' }).click();
+	await expect(page).not.toHaveURL(first);
+	await expect(page.getByTestId('frozen')).toContainText('Ready.');
+	expect(await flightSeconds(page)).toBe(0);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/home$/);
+	await expect(page.getByRole('link', { name: 'Debrief' })).toHaveCount(1);
+	await expect(page.getByText('broken off')).toBeVisible();
 });

@@ -5,7 +5,7 @@ import { cpus } from 'node:os';
 import { gzipSync } from 'node:zlib';
 import { Bench } from 'tinybench';
 import {
-	Airplane,
+	airplaneIn,
 	attitudeOf,
 	DOWN,
 	encodeChunk,
@@ -41,9 +41,8 @@ function fly(parts: number, integrate: 'rk4' | 'euler' = 'rk4') {
 		headingDeg: 0,
 		...standardDay
 	});
-	const airplane = new Airplane(aircraft);
-	const { elevatorDeg, aileronDeg, rudderDeg, throttle } = trimmed;
-	Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, throttle });
+	const airplane = airplaneIn(trimmed, aircraft);
+	const { elevatorDeg, aileronDeg } = trimmed;
 	const equations = new EquationsOfMotion(airplane);
 	const integrator = new Integrator(equations);
 	const state = trimmed.state.slice();

@@ -2,7 +2,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import {
 	EquationsOfMotion,
-	Airplane,
+	airplaneIn,
 	modesAbout,
 	standardDay,
 	trimmedFlight,
@@ -22,9 +22,7 @@ function modesTable(aircraft: Aircraft): string[] {
 			headingDeg: 0,
 			...standardDay
 		});
-		const airplane = new Airplane(aircraft);
-		const { elevatorDeg, aileronDeg, rudderDeg, throttle } = trimmed;
-		Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, throttle });
+		const airplane = airplaneIn(trimmed, aircraft);
 		const modes = modesAbout(new EquationsOfMotion(airplane), trimmed.state, trimmed.environment);
 		const pair = ({ periodSeconds, dampingRatio }: { periodSeconds?: number; dampingRatio?: number }) =>
 			`${periodSeconds?.toFixed(1)} s, ${dampingRatio?.toFixed(2)}`;

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import {
 	Airplane,
+	airplaneIn,
 	airAt,
 	attitudeOf,
 	CannotError,
@@ -44,9 +45,7 @@ const level: TrimCondition = {
 
 function trimmedModel(condition: TrimCondition) {
 	const trimmed = trimmedFlight(trainer, condition);
-	const airplane = new Airplane(trainer);
-	const { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle } = trimmed;
-	Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle });
+	const airplane = airplaneIn(trimmed, trainer);
 	const equations = new EquationsOfMotion(airplane);
 	return { trimmed, equations, integrator: new Integrator(equations), state: trimmed.state.slice() };
 }

@@ -1,5 +1,5 @@
 import { signedDeg } from '../units/index.js';
-import { RECORDING_RATE_HZ, type Sample, type Track } from '../simulation/index.js';
+import type { Sample, Track } from '../simulation/index.js';
 import type { LeafEvent, PhaseEvent, TaskCard } from './card.js';
 import { honestColumn, isShown, lies, TRUE_CHANNEL } from './honest.js';
 
@@ -133,6 +133,3 @@ export function cutPhases(card: TaskCard, track: Track): PhaseTimes[] {
 	}
 	return progress.times;
 }
-
-/** Samples between two in a flight of this rate, in simulation steps. */
-export const stepsPerSample = (stepsPerSecond: number): number => stepsPerSecond / RECORDING_RATE_HZ;

@@ -1,4 +1,4 @@
-import { clamp, toDegrees, toRadians } from '../units/index.js';
+import { clamp, toRadians } from '../units/index.js';
 import type { Aircraft } from './aircraft.js';
 import type { AirData, Coefficients, ForceModel, Propulsion } from './dynamics.js';
 import { Powerplant, type PropellerForces } from './powerplant.js';
@@ -138,6 +138,3 @@ export class Airplane implements ForceModel {
 		return stall.alphaDeg + flap.alphaStallShiftDegPerDeg * this.surfaces.flapsDeg;
 	}
 }
-
-/** Angle of attack in degrees from air data. */
-export const alphaDegOf = (air: AirData): number => toDegrees(air.alpha);

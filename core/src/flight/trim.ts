@@ -186,6 +186,14 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 	};
 }
 
+/** An aeroplane with its surfaces and throttle as a trimmed flight has them. */
+export function airplaneIn(trimmed: Trimmed, aircraft: Aircraft): Airplane {
+	const airplane = new Airplane(aircraft);
+	const { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle } = trimmed;
+	Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle });
+	return airplane;
+}
+
 /**
  * The steady climb or descent at a given throttle and speed: vertical speed by bisection on the
  * throttle that each rate needs.

@@ -146,16 +146,17 @@ export class Recorder {
 		CHANNEL_NAMES.forEach((name, i) => this.columns[i]!.push(sample[name]));
 	}
 
-	/** Forgets everything from a sample on. */
-	truncate(length: number): void {
-		for (const column of this.columns) column.length = Math.min(column.length, length);
-	}
-
-	track(): Track {
+	/** What was recorded from a sample on. */
+	track(from = 0): Track {
 		return new Track(
 			RECORDING_RATE_HZ,
-			new Map(CHANNEL_NAMES.map((name, i) => [name, Float64Array.from(this.columns[i]!)])),
-			this.length
+			new Map(
+				CHANNEL_NAMES.map((name, i) => [
+					name,
+					Float64Array.from(from > 0 ? this.columns[i]!.slice(from) : this.columns[i]!)
+				])
+			),
+			this.length - from
 		);
 	}
 }

@@ -21,8 +21,6 @@ export interface CockpitData {
 	card: TaskCard;
 	assist: AssistLevel;
 	seed: number;
-	resume: ResumeState | null;
-	nextSeq: number;
 	aircraft: Aircraft;
 	area: Area;
 }
@@ -103,8 +101,8 @@ export class Cockpit {
 		const { data } = this;
 		try {
 			await this.uploader.open();
-			// What was on the shelf may have moved the server on since the page was made.
-			const resume = data.resume || data.nextSeq > 0 ? await this.whereItWas() : null;
+			// Asked only now: what was on the shelf may have moved the server on since the page was made.
+			const resume = await this.whereItWas();
 			const { card, aircraft, area, assist, seed } = $state.snapshot(data) as CockpitData;
 			this.tell({
 				type: 'load',

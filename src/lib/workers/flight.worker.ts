@@ -85,7 +85,7 @@ class Session {
 	flush(): void {
 		const { length } = this.recorder;
 		if (length === this.sent) return;
-		const chunk = encodeChunk({ first: this.before, track: this.recorder.track() }, this.sent, length);
+		const chunk = encodeChunk({ first: this.before + this.sent, track: this.recorder.track(this.sent) });
 		const state: ResumeState = { flight: this.flight.snapshot(), inputs: this.inputs };
 		const json = new TextEncoder().encode(JSON.stringify(state));
 		const body = new Uint8Array(4 + json.length + chunk.length);

@@ -200,9 +200,9 @@ export const endAttempt = (
 		return changed > 0;
 	});
 
-/** Removes a flight that was given up before anything of it was kept. */
-export const removeEmptyAttempt = (db: Knex, attemptId: string): Promise<number> =>
-	db('attempts').where({ id: attemptId, status: 'flying', samples: 0 }).delete();
+/** Removes a flight that was given up before it began. */
+export const removeUnflownAttempt = (db: Knex, attemptId: string): Promise<number> =>
+	db('attempts').where({ id: attemptId, status: 'flying' }).where('samples', '<=', 1).delete();
 
 export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Array | null> {
 	const row = await db('attempts').select('recording').where({ id: attemptId }).first();

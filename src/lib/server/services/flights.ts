@@ -20,7 +20,7 @@ import {
 	chunksOf,
 	endAttempt,
 	recordingOf,
-	removeEmptyAttempt,
+	removeUnflownAttempt,
 	type Attempt,
 	type Person
 } from '../data/index.js';
@@ -31,9 +31,6 @@ const decompress = promisify(gunzip);
 /** The seed of a flight: its own id, so that gusts and failures are the same when it is taken up again. */
 export const seedOf = ({ id, seed }: Pick<Attempt, 'id' | 'seed'>): number =>
 	seed ?? parseInt(id.slice(0, 8), 16);
-
-/** A flight shorter than this is not worth keeping, s. */
-export const SHORTEST_KEPT_SECONDS = 5;
 
 export const beginFlight = (
 	db: Knex,
@@ -86,8 +83,8 @@ export async function endFlight(
 ): Promise<'kept' | 'discarded'> {
 	if (attempt.status !== 'flying') return 'kept';
 	const track = await trackOf(db, attempt);
-	if (track.seconds < SHORTEST_KEPT_SECONDS && (await removeEmptyAttempt(db, attempt.id)) > 0)
-		return 'discarded';
+	// The first sample is taken before the flight begins: with no other, nothing was flown.
+	if (track.length <= 1 && (await removeUnflownAttempt(db, attempt.id)) > 0) return 'discarded';
 	const grade = gradeFlight(track, attempt.card, attempt.standard);
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });

@@ -1,5 +1,6 @@
 export * from './access.js';
 export * from './auth.js';
 export * from './briefing.js';
+export * from './conditions.js';
 export * from './flights.js';
 export * from './roster.js';

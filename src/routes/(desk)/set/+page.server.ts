@@ -1,19 +1,11 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { Type, type Static } from '@sinclair/typebox';
-import {
-	FAILURE_KINDS,
-	FAILURES,
-	HanzaError,
-	InputError,
-	parse,
-	TaskCard,
-	TurbulenceLevel
-} from '@hanza/core';
+import { Type } from '@sinclair/typebox';
+import { FAILURE_KINDS, FAILURES, HanzaError, parse, TurbulenceLevel } from '@hanza/core';
 import { cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addAssignment, studentsOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { ownStudent } from '$lib/server/services/index.js';
+import { ownStudent, withConditions } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
@@ -50,27 +42,6 @@ const LABELS: Record<string, string> = {
 	failToSeconds: 'Failure not after',
 	creepSeconds: 'Creeping'
 };
-
-/** The card with the day's wind, turbulence and failure put on it; checked again as a whole. */
-function withConditions(card: TaskCard, task: Static<typeof Task>): TaskCard {
-	const changed = structuredClone(card);
-	if (task.windSpeedKt > 0)
-		changed.weather.windLayers = [{ altitudeFt: 0, fromDeg: task.windFromDeg, speedKt: task.windSpeedKt }];
-	if (task.turbulence !== 'none') changed.weather.turbulence = task.turbulence;
-	if (task.failure !== 'none') {
-		if (task.failToSeconds < task.failFromSeconds)
-			throw new InputError('/failToSeconds', `must be a number not below ${task.failFromSeconds}`);
-		changed.failures = [
-			...(changed.failures ?? []),
-			{
-				kind: task.failure,
-				onset: { kind: 'window', fromSeconds: task.failFromSeconds, toSeconds: task.failToSeconds },
-				creepSeconds: task.creepSeconds
-			}
-		];
-	}
-	return parse(TaskCard, changed);
-}
 
 export const actions: Actions = {
 	default: async ({ locals, request }) => {

@@ -1,7 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { aircraftShelf, areaShelf } from '$data';
 import { database } from '$lib/server/db.js';
-import { lastSeq } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
 import { ownAttempt, seedOf } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
@@ -11,15 +10,13 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const db = database();
 	const attempt = found(await ownAttempt(db, person, params.id));
 	if (attempt.status !== 'flying') redirect(303, `/debrief/${attempt.id}`);
-	const { id, card, assist, resume, assignmentId } = attempt;
+	const { id, card, assist, assignmentId } = attempt;
 	return {
 		id,
 		card,
 		assist,
 		seed: seedOf(attempt),
-		resume,
 		assignmentId,
-		nextSeq: (await lastSeq(db, id)) + 1,
 		aircraft: aircraftShelf.get(card.aircraft),
 		area: areaShelf.get(card.area)
 	};
