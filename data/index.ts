@@ -1,6 +1,7 @@
 import { Aircraft, Area, HanzaError, parse, Standard, TaskCard } from '@hanza/core';
 import type { TSchema, Static } from '@sinclair/typebox';
 import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
+import ostrel240 from './aircraft/ostrel-240.json' with { type: 'json' };
 import veskar from './areas/veskar.json' with { type: 'json' };
 import approachDescent from './cards/approach-descent.json' with { type: 'json' };
 import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
@@ -42,7 +43,7 @@ class Shelf<T extends TSchema & { static: { id: string } }> {
 	}
 }
 
-export const aircraftShelf = new Shelf('aircraft', Aircraft, [ferrin160]);
+export const aircraftShelf = new Shelf('aircraft', Aircraft, [ferrin160, ostrel240]);
 export const areaShelf = new Shelf('area', Area, [veskar]);
 export const cardShelf = new Shelf('card', TaskCard, [approachDescent]);
 export const standardShelf = new Shelf('standard', Standard, [usInstrument, euInstrument]);

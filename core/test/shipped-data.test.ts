@@ -79,7 +79,7 @@ describe('the powerplant', () => {
 	it('its propeller pushes less the faster it flies, and brakes beyond its zero', () => {
 		const forces = { thrustN: 0, torqueNm: 0 };
 		const thrust = (speed: number) => {
-			engine.propeller(rpmToRadPerSecond(2300), speed, 1.225, forces);
+			engine.propeller(rpmToRadPerSecond(2300), speed, 1.225, 1, forces);
 			return forces.thrustN;
 		};
 		const row = [0, 20, 40, 60, 90].map(thrust);

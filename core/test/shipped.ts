@@ -3,6 +3,7 @@ import { flyByRobot, TECHNIQUES, type PilotId, type RobotFlight } from '../src/i
 
 /** The shipped documents that several tests fly with. */
 export const trainer = aircraftShelf.get('ferrin-160');
+export const tourer = aircraftShelf.get('ostrel-240');
 export const area = areaShelf.get('veskar');
 export const descentCard = cardShelf.get('approach-descent');
 export const us = standardShelf.get('us-instrument');

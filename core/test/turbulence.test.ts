@@ -8,7 +8,7 @@ function series(seconds: number, seed: number): Record<'along' | 'across' | 'dow
 	const scales = turbulenceScales('moderate', 4000);
 	const random = new SeededRandom(seed);
 	const state = stillGusts();
-	const out: Gusts = { alongMps: 0, acrossMps: 0, downMps: 0, rollRadPerSecond: 0 };
+	const out: Gusts = { alongMps: 0, acrossMps: 0, downMps: 0, rollRadPerSecond: 0, windMps: 0 };
 	const n = Math.round(seconds / DT);
 	const along = new Float64Array(n);
 	const across = new Float64Array(n);

@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, Direction, Identifier } from '../schema.js';
+import { Loading, VerticalSpeedKind } from '../flight/index.js';
 import { FailureSpec } from '../instruments/index.js';
 import { Weather } from '../simulation/index.js';
 
@@ -130,10 +131,19 @@ export const TaskCard = Type.Object(
 				headingDeg: Direction,
 				airspeedKias: Type.Number({ minimum: 40, maximum: 300, description: 'kt' }),
 				verticalSpeedFpm: Type.Number({ minimum: -2000, maximum: 2000 }),
-				flapsDeg: Type.Number({ minimum: 0, maximum: 60 })
+				flapsDeg: Type.Number({ minimum: 0, maximum: 60 }),
+				gearDown: Type.Optional(Type.Boolean()),
+				governedRpm: Type.Optional(Type.Number({ minimum: 1000, maximum: 4000, description: '1/min' })),
+				bankDeg: Type.Optional(Type.Number({ minimum: -60, maximum: 60 })),
+				northNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' })),
+				eastNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' }))
 			},
 			closed
 		),
+		/** Who and what is on board; the aircraft's standard loading when left out. */
+		loading: Type.Optional(Loading),
+		/** Another vertical speed indicator than the aircraft's own. */
+		verticalSpeed: Type.Optional(VerticalSpeedKind),
 		weather: Weather,
 		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: 8 })),
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),

@@ -86,17 +86,96 @@ const surface = (description: string) =>
 		{ ...closed, description }
 	);
 
+const propellerCurves = {
+	diameterM: positive('m'),
+	inertiaKgM2: positive('engine and propeller, kg·m²'),
+	advanceRatio: Type.Array(Type.Number(), { minItems: 4 }),
+	thrustCoefficient: Type.Array(Type.Number(), { minItems: 4 }),
+	powerCoefficient: Type.Array(Type.Number(), { minItems: 4 })
+};
 export const FixedPitchPropeller = Type.Object(
+	{ kind: Type.Literal('fixed-pitch'), ...propellerCurves },
+	closed
+);
+
+/** The coefficients are those of the blades at pitch 1; the governor moves them between the stops. */
+export const ConstantSpeedPropeller = Type.Object(
 	{
-		kind: Type.Literal('fixed-pitch'),
-		diameterM: positive('m'),
-		inertiaKgM2: positive('engine and propeller, kg·m²'),
-		advanceRatio: Type.Array(Type.Number(), { minItems: 4 }),
-		thrustCoefficient: Type.Array(Type.Number(), { minItems: 4 }),
-		powerCoefficient: Type.Array(Type.Number(), { minItems: 4 })
+		kind: Type.Literal('constant-speed'),
+		...propellerCurves,
+		finePitch: positive('fine stop, share of the pitch of the curves'),
+		coarsePitch: positive('coarse stop, share of the pitch of the curves'),
+		governorMinimumRpm: positive('1/min with the lever fully back'),
+		governorMaximumRpm: positive('1/min with the lever fully forward')
 	},
 	closed
 );
+export const Propeller = Type.Union([FixedPitchPropeller, ConstantSpeedPropeller]);
+
+/** A gear that goes up and down; without it the gear is fixed and part of the drag of the airframe. */
+export const RetractableGear = Type.Object(
+	{
+		dragCD: positive('drag of the gear when down'),
+		Cm: any('pitching moment of the gear when down'),
+		travelSeconds: positive('s from up to down'),
+		operateMaximumKias: positive('kt'),
+		extendedMaximumKias: positive('kt'),
+		warnBelowManifoldInHg: positive('inHg: the warner sounds below it with the gear up')
+	},
+	closed
+);
+export type RetractableGear = Static<typeof RetractableGear>;
+
+const mass = (description: string) => Type.Number({ minimum: 0, maximum: 5000, description });
+
+/** Who and what is on board. */
+export const Loading = Type.Object(
+	{
+		stationsKg: Type.Record(Type.String({ maxLength: 40 }), mass('kg'), { maxProperties: 12 }),
+		fuelKg: mass('kg')
+	},
+	closed
+);
+export type Loading = Static<typeof Loading>;
+
+/** Masses and arms, m behind the datum, with the limits of the aircraft. */
+export const LoadingData = Type.Object(
+	{
+		emptyMassKg: positive('kg'),
+		emptyArmM: positive('m'),
+		maximumMassKg: positive('kg'),
+		/** Where the aerodynamic data put the centre of gravity. */
+		referenceArmM: positive('m'),
+		/** Corners of the envelope, by mass. */
+		envelope: Type.Array(
+			Type.Object({ massKg: positive('kg'), forwardArmM: positive('m'), aftArmM: positive('m') }, closed),
+			{ minItems: 2 }
+		),
+		stations: Type.Array(
+			Type.Object(
+				{
+					id: Identifier,
+					name: Type.String({ minLength: 1, maxLength: 40 }),
+					armM: positive('m'),
+					maximumKg: positive('kg')
+				},
+				closed
+			),
+			{ minItems: 1, maxItems: 12 }
+		),
+		fuelArmM: positive('m'),
+		fuelCapacityKg: positive('kg usable'),
+		fuelKgPerL: positive('kg/l'),
+		/** The loading of the aircraft's own table: it makes `massKg`. */
+		standard: Loading,
+		/** Other loadings an instructor asks for by name. */
+		examples: Type.Array(
+			Type.Object({ id: Identifier, name: Type.String({ maxLength: 60 }), loading: Loading }, closed)
+		)
+	},
+	closed
+);
+export type LoadingData = Static<typeof LoadingData>;
 
 export const Engine = Type.Object(
 	{
@@ -104,10 +183,15 @@ export const Engine = Type.Object(
 		ratedRpm: positive('1/min'),
 		idleFraction: positive('share of full charge at closed throttle'),
 		frictionTorqueNm: positive('N·m at rated rpm'),
-		maximumRpm: positive('1/min, red line')
+		maximumRpm: positive('1/min, red line'),
+		fuelKgPerKwh: positive('kg/kWh at best power')
 	},
 	closed
 );
+
+/** By the leak of a chamber alone, or helped by accelerometer pumps. */
+export const VerticalSpeedKind = Type.Union([Type.Literal('chamber'), Type.Literal('instantaneous')]);
+export type VerticalSpeedKind = Static<typeof VerticalSpeedKind>;
 
 const airspeedRange = Type.Tuple([positive('kt'), positive('kt')]);
 
@@ -118,7 +202,8 @@ export const Aircraft = Type.Object(
 		id: Identifier,
 		name: Type.String({ minLength: 1, maxLength: 60 }),
 		note: Type.String(),
-		massKg: positive('kg'),
+		massKg: positive('kg in the standard loading'),
+		loading: LoadingData,
 		wingAreaM2: positive('m²'),
 		spanM: positive('m'),
 		chordM: positive('m'),
@@ -139,7 +224,8 @@ export const Aircraft = Type.Object(
 			closed
 		),
 		engine: Engine,
-		propeller: FixedPitchPropeller,
+		propeller: Propeller,
+		gear: Type.Optional(RetractableGear),
 		speeds: Type.Object(
 			{
 				stallLandingKias: positive('bottom of the white arc'),
@@ -155,7 +241,16 @@ export const Aircraft = Type.Object(
 		staticErrorShare: Type.Number({ minimum: -0.1, maximum: 0.1 }),
 		/** Compass deviation, degrees: constant, by sine and by cosine of the heading. */
 		compassDeviation: Type.Tuple([Type.Number(), Type.Number(), Type.Number()]),
-		dials: Type.Object({ airspeedKias: airspeedRange, tachometerGreenRpm: airspeedRange }, closed),
+		/** The kind of vertical speed indicator it is fitted with. */
+		verticalSpeed: VerticalSpeedKind,
+		dials: Type.Object(
+			{
+				airspeedKias: airspeedRange,
+				tachometerGreenRpm: airspeedRange,
+				manifoldGreenInHg: Type.Optional(airspeedRange)
+			},
+			closed
+		),
 		configurations: Type.Array(
 			Type.Object(
 				{
@@ -164,7 +259,9 @@ export const Aircraft = Type.Object(
 					airspeedKias: positive('kt'),
 					verticalSpeedFpm: Type.Union([Type.Number(), Type.Literal('full-power'), Type.Literal('idle')]),
 					altitudeFt: Type.Number(),
-					flapsDeg: Type.Number({ minimum: 0, maximum: 60 })
+					flapsDeg: Type.Number({ minimum: 0, maximum: 60 }),
+					gearDown: Type.Optional(Type.Boolean()),
+					governedRpm: Type.Optional(positive('1/min, constant-speed propellers'))
 				},
 				closed
 			)
@@ -173,3 +270,4 @@ export const Aircraft = Type.Object(
 	{ ...closed, $id: 'hanza-aircraft' }
 );
 export type Aircraft = Static<typeof Aircraft>;
+export type Configuration = Aircraft['configurations'][number];

@@ -10,6 +10,12 @@ export interface Surfaces {
 	rudderDeg: number;
 	flapsDeg: number;
 	throttle: number;
+	/** 0 up to 1 down; 1 for a fixed gear. */
+	gear: number;
+	/** Pitch of governed blades as a share of the curves' pitch; 1 for fixed ones. */
+	propellerPitch: number;
+	/** Mixture lever, 0 to 1: its effect on the power is in the engine's health. */
+	mixture: number;
 	/** Share of its power that the engine gives, 1 when it is well. */
 	engineHealth: number;
 	/** Ice on the airframe, 0 to 1. */
@@ -22,7 +28,8 @@ const ICE_STALL_DEG = 4;
 
 /** Forces and moments of an aeroplane described by a data file. */
 export class Airplane implements ForceModel {
-	readonly massKg: number;
+	/** Falls as fuel is burnt. */
+	massKg: number;
 	readonly ixx: number;
 	readonly iyy: number;
 	readonly izz: number;
@@ -37,6 +44,9 @@ export class Airplane implements ForceModel {
 		rudderDeg: 0,
 		flapsDeg: 0,
 		throttle: 0,
+		gear: 1,
+		propellerPitch: 1,
+		mixture: 1,
 		engineHealth: 1,
 		ice: 0
 	};
@@ -52,6 +62,8 @@ export class Airplane implements ForceModel {
 		this.spanM = aircraft.spanM;
 		this.chordM = aircraft.chordM;
 		this.powerplant = new Powerplant(aircraft);
+		// Up is how a retractable gear flies; whoever wants it down says so.
+		if (aircraft.gear) this.surfaces.gear = 0;
 	}
 
 	/** Share of the wing in separated flow, 0 to 1, at an angle of attack. */
@@ -75,6 +87,9 @@ export class Airplane implements ForceModel {
 		const rudder = toRadians(s.rudderDeg + a.fixedTabs.rudderDeg);
 		const { alpha, beta } = air;
 		const separated = this.separation(alpha);
+		const { gear } = this.aircraft;
+		const gearDrag = gear ? gear.dragCD * s.gear : 0;
+		const gearMoment = gear ? gear.Cm * s.gear : 0;
 
 		const attached = a.CL0 + a.CLalpha * alpha + a.flap.CLperDeg * s.flapsDeg;
 		// Beyond the stall a wing lifts like a flat plate (Hoerner, Fluid-Dynamic Lift).
@@ -86,6 +101,7 @@ export class Airplane implements ForceModel {
 			a.CD0 * (1 + ICE_DRAG * s.ice) +
 			a.inducedDragFactor * wingLift * wingLift +
 			a.flap.CDperDeg * s.flapsDeg +
+			gearDrag +
 			a.CDbeta * beta * beta +
 			separated * (a.stall.dragRise + 2 * Math.abs(sine) ** 3);
 		out.Cm =
@@ -94,6 +110,7 @@ export class Airplane implements ForceModel {
 			a.Cmq * air.qHat +
 			a.Cmelevator * elevator +
 			a.flap.CmperDeg * s.flapsDeg +
+			gearMoment +
 			separated * a.stall.pitchDown * Math.sign(alpha);
 		out.CY = a.CYbeta * beta + a.CYrudder * rudder;
 		out.Cl =
@@ -115,7 +132,13 @@ export class Airplane implements ForceModel {
 	propulsion(air: AirData, axialMps: number, shaftRadPerSecond: number, out: Propulsion): void {
 		const { power } = this.aircraft.aerodynamics;
 		const density = air.densityKgM3;
-		this.powerplant.propeller(shaftRadPerSecond, axialMps, density, this.forces);
+		this.powerplant.propeller(
+			shaftRadPerSecond,
+			axialMps,
+			density,
+			this.surfaces.propellerPitch,
+			this.forces
+		);
 		const { thrustN, torqueNm } = this.forces;
 		out.thrustN = thrustN;
 		out.pitchNm = power.CmPerTc * thrustN * this.chordM;

@@ -79,16 +79,27 @@ export interface Air {
 }
 
 /**
- * The air at an altitude when sea-level pressure and temperature are off standard.
- * Pressure falls as in the standard atmosphere from the altitude at which it has the sea-level
- * value (what an altimeter's setting assumes); temperature is standard plus the offset. The small
- * hydrostatic effect of the offset on pressure is left out, so an altimeter set to the local
- * pressure reads the altitude itself.
+ * The air at an altitude when sea-level pressure and temperature are off standard: everywhere the
+ * offset warmer than the standard atmosphere has it at the same pressure. A warm column is stretched,
+ * dh = (1 + ΔT/T) dh_p, so an altimeter set to the local pressure reads low in it, and high in a cold
+ * one, by about 4 % for each 10 °C. Without an offset it reads the altitude itself.
+ * Source: ICAO Doc 8168, Vol. I, temperature corrections; hydrostatic equation in the troposphere.
  */
 export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatureOffsetC: number): Air {
-	const pressureAltitude = altitudeM + pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	let pressureAltitude = ground + altitudeM;
+	if (temperatureOffsetC !== 0) {
+		const groundK = standardTemperatureK(ground);
+		// Newton's method: the curve is so nearly straight that the third step changes nothing.
+		for (let i = 0; i < 3; i++) {
+			const localK = standardTemperatureK(pressureAltitude);
+			const height =
+				pressureAltitude - ground + (temperatureOffsetC / LAPSE_K_PER_M) * Math.log(groundK / localK);
+			pressureAltitude -= (height - altitudeM) / (1 + temperatureOffsetC / localK);
+		}
+	}
 	const staticPa = SEA_LEVEL_PRESSURE_PA * pressureRatioAt(pressureAltitude);
-	const temperatureK = standardTemperatureK(altitudeM) + temperatureOffsetC;
+	const temperatureK = standardTemperatureK(pressureAltitude) + temperatureOffsetC;
 	return {
 		staticPa,
 		temperatureK,

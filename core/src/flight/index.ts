@@ -5,6 +5,7 @@ export * from './attitude.js';
 export * from './curve.js';
 export * from './descent.js';
 export * from './dynamics.js';
+export * from './loading.js';
 export * from './modes.js';
 export * from './powerplant.js';
 export * from './trim.js';

@@ -1,9 +1,9 @@
 import { Matrix, solve } from 'ml-matrix';
 import { Type, type Static } from '@sinclair/typebox';
-import { METRES_PER_FT, MPS_PER_FPM, MPS_PER_KT, toDegrees, toRadians } from '../units/index.js';
+import { METRES_PER_FT, MPS_PER_FPM, MPS_PER_KT, PA_PER_INHG, toDegrees, toRadians } from '../units/index.js';
 import { CannotError, InputError } from '../validation/index.js';
 import { Airplane } from './airplane.js';
-import type { Aircraft } from './aircraft.js';
+import type { Aircraft, Configuration } from './aircraft.js';
 import { airAt, calibratedFromImpactMps, impactPressurePa, trueFromImpactMps } from './atmosphere.js';
 import { setAttitude } from './attitude.js';
 import {
@@ -31,6 +31,10 @@ export interface TrimCondition {
 	headingDeg: number;
 	seaLevelPressureHpa: number;
 	temperatureOffsetC: number;
+	/** 0 up to 1 down; of no meaning with a fixed gear. */
+	gear?: number;
+	/** What the governor of a constant-speed propeller is set to; its greatest when left out. */
+	governedRpm?: number;
 }
 
 /** A steady flight: the whole state with the controls that keep it. */
@@ -49,13 +53,16 @@ export interface Trimmed {
 	aileronDeg: number;
 	rudderDeg: number;
 	flapsDeg: number;
+	gear: number;
+	propellerPitch: number;
+	manifoldPressureInHg: number;
 }
 
 export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0 } as const;
 
 /**
  * Steady straight flight or a steady coordinated turn: seven unknowns (angle of attack, sideslip,
- * three surfaces, shaft speed, turn rate) from six balanced accelerations and the ball in the
+ * three surfaces, shaft speed or the pitch of governed blades, turn rate) from six balanced accelerations and the ball in the
  * middle, by Newton's method with differences.
  * Source: B. L. Stevens and F. L. Lewis, Aircraft Control and Simulation, 2nd ed., 3.6 (rate-of-climb
  * constraint 3.6-3).
@@ -63,6 +70,23 @@ export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0
  * there is.
  */
 export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Trimmed {
+	const { propeller } = aircraft;
+	if (propeller.kind === 'fixed-pitch') return balance(aircraft, condition, { pitch: 1 });
+	const rpm = condition.governedRpm ?? propeller.governorMaximumRpm;
+	const governed = balance(aircraft, condition, { rpm });
+	// On a stop the blades are as good as fixed and the speed of the shaft follows the power.
+	if (governed.propellerPitch < propeller.finePitch)
+		return balance(aircraft, condition, { pitch: propeller.finePitch });
+	if (governed.propellerPitch > propeller.coarsePitch)
+		return balance(aircraft, condition, { pitch: propeller.coarsePitch });
+	return governed;
+}
+
+function balance(
+	aircraft: Aircraft,
+	condition: TrimCondition,
+	held: { pitch: number } | { rpm: number }
+): Trimmed {
 	const airplane = new Airplane(aircraft);
 	const equations = new EquationsOfMotion(airplane);
 	const altitudeM = condition.altitudeFt * METRES_PER_FT;
@@ -78,13 +102,16 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 	const bank = toRadians(condition.bankDeg);
 	const heading = toRadians(condition.headingDeg);
 	airplane.surfaces.flapsDeg = condition.flapsDeg;
+	if (aircraft.gear) airplane.surfaces.gear = condition.gear ?? 0;
 
 	const state = new Float64Array(STATE_LENGTH);
 	const out = new Float64Array(STATE_LENGTH);
+	if ('pitch' in held) airplane.surfaces.propellerPitch = held.pitch;
+	else state[SHAFT] = rpmToRadPerSecond(held.rpm);
 	let pitch = 0;
 
 	const residual = (x: readonly number[]): number[] => {
-		const [alpha, beta, elevator, aileron, rudder, shaftHundreds, turnRate] = x as [
+		const [alpha, beta, elevator, aileron, rudder, propelling, turnRate] = x as [
 			number,
 			number,
 			number,
@@ -104,7 +131,8 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 		state[P] = -turnRate * Math.sin(pitch);
 		state[Q] = turnRate * Math.sin(bank) * Math.cos(pitch);
 		state[R] = turnRate * Math.cos(bank) * Math.cos(pitch);
-		state[SHAFT] = shaftHundreds * 100;
+		if ('pitch' in held) state[SHAFT] = propelling * 100;
+		else airplane.surfaces.propellerPitch = Math.max(0.2, propelling);
 		airplane.surfaces.elevatorDeg = toDegrees(elevator);
 		airplane.surfaces.aileronDeg = toDegrees(aileron);
 		airplane.surfaces.rudderDeg = toDegrees(rudder);
@@ -118,7 +146,7 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 		0,
 		0,
 		0,
-		rpmToRadPerSecond(aircraft.engine.ratedRpm * 0.8) / 100,
+		'pitch' in held ? rpmToRadPerSecond(aircraft.engine.ratedRpm * 0.8) / 100 : 1,
 		bank === 0 ? 0 : (9.80665 * Math.tan(bank)) / speed
 	];
 	let converged = false;
@@ -182,15 +210,26 @@ export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Tri
 		elevatorDeg,
 		aileronDeg,
 		rudderDeg,
-		flapsDeg: condition.flapsDeg
+		flapsDeg: condition.flapsDeg,
+		gear: airplane.surfaces.gear,
+		propellerPitch: airplane.surfaces.propellerPitch,
+		manifoldPressureInHg: (airplane.powerplant.manifoldRatio(throttle, shaft) * air.staticPa) / PA_PER_INHG
 	};
 }
 
 /** An aeroplane with its surfaces and throttle as a trimmed flight has them. */
 export function airplaneIn(trimmed: Trimmed, aircraft: Aircraft): Airplane {
 	const airplane = new Airplane(aircraft);
-	const { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle } = trimmed;
-	Object.assign(airplane.surfaces, { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle });
+	const { elevatorDeg, aileronDeg, rudderDeg, flapsDeg, throttle, gear, propellerPitch } = trimmed;
+	Object.assign(airplane.surfaces, {
+		elevatorDeg,
+		aileronDeg,
+		rudderDeg,
+		flapsDeg,
+		throttle,
+		gear,
+		propellerPitch
+	});
 	return airplane;
 }
 
@@ -224,6 +263,33 @@ export function trimmedAtThrottle(
 	return { ...trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }), verticalSpeedFpm };
 }
 
+/** The air a configuration is asked for in. */
+export type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'temperatureOffsetC'>;
+
+/**
+ * The steady flight of one of the aircraft's configurations.
+ * @throws CannotError when the aircraft cannot do it on that day.
+ */
+export function configurationFlight(
+	aircraft: Aircraft,
+	configuration: Configuration,
+	day: Day
+): Trimmed & { verticalSpeedFpm: number } {
+	const { airspeedKias, verticalSpeedFpm, flapsDeg, gearDown, governedRpm } = configuration;
+	const condition = {
+		airspeedKcas: calibratedKt(aircraft, airspeedKias),
+		flapsDeg,
+		gear: gearDown ? 1 : 0,
+		governedRpm,
+		bankDeg: 0,
+		headingDeg: 0,
+		...day
+	};
+	return typeof verticalSpeedFpm === 'number'
+		? { ...trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }), verticalSpeedFpm }
+		: trimmedAtThrottle(aircraft, verticalSpeedFpm === 'idle' ? 0 : 1, condition);
+}
+
 /** Elevator trim wheel position, −1 to 1, that puts the elevator's neutral at an angle. */
 export const trimWheelFor = (aircraft: Aircraft, elevatorDeg: number): number =>
 	-elevatorDeg / aircraft.controls.trimRangeDeg;
@@ -235,7 +301,13 @@ export const TrimInput = Type.Object(
 		verticalSpeedFpm: Type.Number({ minimum: -6000, maximum: 6000, description: 'ft/min' }),
 		altitudeFt: Type.Number({ minimum: -1000, maximum: 25000, description: 'ft' }),
 		flapsDeg: Type.Optional(Type.Number({ minimum: 0, maximum: 60, description: 'degrees' })),
-		bankDeg: Type.Optional(Type.Number({ minimum: -75, maximum: 75, description: 'degrees, right positive' }))
+		bankDeg: Type.Optional(
+			Type.Number({ minimum: -75, maximum: 75, description: 'degrees, right positive' })
+		),
+		gearDown: Type.Optional(Type.Boolean({ description: 'retractable gears; up when left out' })),
+		governedRpm: Type.Optional(
+			Type.Number({ minimum: 500, maximum: 5000, description: '1/min, constant-speed propellers' })
+		)
 	},
 	{ additionalProperties: false }
 );
@@ -246,7 +318,10 @@ export const TrimOutput = Type.Object({
 	angleOfAttackDeg: Type.Number(),
 	powerRpm: Type.Number({ description: '1/min' }),
 	throttle: Type.Number({ description: '0 to 1' }),
-	elevatorDeg: Type.Number({ description: 'trailing edge down positive' })
+	elevatorDeg: Type.Number({ description: 'trailing edge down positive' }),
+	manifoldPressureInHg: Type.Optional(
+		Type.Number({ description: 'inHg, with a constant-speed propeller only' })
+	)
 });
 
 /** Calibrated airspeed, kt, of an indicated one: the static port's position error taken off. */
@@ -266,8 +341,11 @@ export function solveTrim(aircraft: Aircraft, input: Omit<TrimInput, 'aircraft'>
 		flapsDeg,
 		bankDeg: input.bankDeg ?? 0,
 		headingDeg: 0,
+		gear: input.gearDown ? 1 : 0,
+		governedRpm: input.governedRpm,
 		...standardDay
 	});
-	const { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg } = trimmed;
-	return { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg };
+	const { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg, manifoldPressureInHg } = trimmed;
+	const numbers = { pitchDeg, angleOfAttackDeg, powerRpm, throttle, elevatorDeg };
+	return aircraft.propeller.kind === 'constant-speed' ? { ...numbers, manifoldPressureInHg } : numbers;
 }

@@ -13,7 +13,9 @@ export const FAILURE_KINDS = [
 	'engine-rough',
 	'engine-out',
 	'alternator',
-	'airframe-ice'
+	'airframe-ice',
+	'radio',
+	'gear-stuck'
 ] as const;
 export type FailureKind = (typeof FAILURE_KINDS)[number];
 
@@ -35,7 +37,12 @@ export const FAILURES: Record<FailureKind, { name: string; shows: string }> = {
 	'engine-rough': { name: 'engine rough', shows: 'power lost, tachometer unsteady' },
 	'engine-out': { name: 'engine out', shows: 'no power' },
 	alternator: { name: 'alternator', shows: 'ammeter discharges; the battery lasts a quarter of an hour' },
-	'airframe-ice': { name: 'ice on the airframe', shows: 'speed and climb lost, stall sooner' }
+	'airframe-ice': { name: 'ice on the airframe', shows: 'speed and climb lost, stall sooner' },
+	radio: { name: 'radio', shows: 'the radios go dark; nothing else' },
+	'gear-stuck': {
+		name: 'gear does not move',
+		shows: 'no light for gear down, until it is let down by hand'
+	}
 };
 
 const seconds = Type.Number({ minimum: 0, maximum: 7200, description: 's' });
@@ -128,6 +135,8 @@ export const LYING: Record<FailureKind, readonly Instrument[]> = {
 	'engine-rough': [],
 	'engine-out': [],
 	alternator: [],
-	'airframe-ice': []
+	'airframe-ice': [],
+	radio: [],
+	'gear-stuck': []
 };
 export const coverBit = (instrument: Instrument): number => 1 << INSTRUMENTS.indexOf(instrument);

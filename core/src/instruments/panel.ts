@@ -1,9 +1,19 @@
-import { clamp, METRES_PER_FT, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees } from '../units/index.js';
+import {
+	clamp,
+	GRAVITY_MPS2,
+	METRES_PER_FT,
+	MPS_PER_FPM,
+	MPS_PER_KT,
+	normalizeDeg,
+	signedDeg,
+	toDegrees
+} from '../units/index.js';
 import {
 	altimeterFt,
 	calibratedFromImpactMps,
 	pressureAltitudeM,
-	SEA_LEVEL_PRESSURE_PA
+	SEA_LEVEL_PRESSURE_PA,
+	type VerticalSpeedKind
 } from '../flight/index.js';
 import { cardAimDeg, deviationDeg, swingCard, type BodyVector } from './compass.js';
 import type { FailureLevels } from './failures.js';
@@ -24,6 +34,13 @@ export interface PanelReadings {
 	suctionInHg: number;
 	ammeterA: number;
 	outsideAirTempC: number;
+	manifoldPressureInHg: number;
+	fuelL: number;
+	/** The standby attitude: its own gyro, electric, with a battery of its own. */
+	standbyPitchDeg: number;
+	standbyBankDeg: number;
+	/** 1 while the radios have power and work. */
+	radioOn: number;
 }
 
 /** What the world does to the instruments at one moment. */
@@ -40,6 +57,8 @@ export interface Sensed {
 	rollRateDegPerSecond: number;
 	specificForce: BodyVector;
 	rpm: number;
+	manifoldPressureInHg: number;
+	fuelL: number;
 }
 
 /** The insides of the instruments; numbers only, so that they can be kept and compared. */
@@ -56,6 +75,12 @@ export interface InstrumentState {
 	stuckHeadingDeg: number;
 	stuckAltimeterFt: number;
 	batterySeconds: number;
+	standbyBatterySeconds: number;
+	standbyRotor: number;
+	standbyErrorBankDeg: number;
+	/** Pumps of an instantaneous vertical speed indicator: what they add, ft/min, and the felt acceleration they have got used to, m/s². */
+	pumpFpm: number;
+	pumpRestMps2: number;
 	cardDeg: number;
 	cardRateDegPerSecond: number;
 }
@@ -67,6 +92,7 @@ export interface InstrumentSetup {
 	/** Static port error as a share of impact pressure. */
 	staticErrorShare: number;
 	deviation: readonly [number, number, number];
+	verticalSpeed: VerticalSpeedKind;
 	/** Which way each gyro errs when it does, −1 to 1 each, drawn from the flight's seed. */
 	lean: { pitch: number; bank: number; heading: number };
 }
@@ -109,6 +135,9 @@ const EARTH_RATE_DEG_PER_HOUR = 15.041;
 /** Share of roll rate that a canted turn gyro feels as turn. */
 const ROLL_IN_TURN = 0.3;
 const BATTERY_SECONDS = 15 * 60;
+const STANDBY_BATTERY_SECONDS = 30 * 60;
+/** After this the pumps of an instantaneous vertical speed no longer feel a steady turn. */
+const PUMP_REST_SECONDS = 8;
 /** Below atmospheric by this share of impact pressure: the air in the cabin is sucked on. */
 const ALTERNATE_STATIC_SHARE = -0.06;
 const DRAIN_SECONDS = 2;
@@ -137,6 +166,11 @@ export function settledInstruments(
 		stuckHeadingDeg: headingDeg,
 		stuckAltimeterFt: altimeterFt(staticPa, inputs.altimeterSettingHpa),
 		batterySeconds: BATTERY_SECONDS,
+		standbyBatterySeconds: STANDBY_BATTERY_SECONDS,
+		standbyRotor: 1,
+		standbyErrorBankDeg: 0,
+		pumpFpm: 0,
+		pumpRestMps2: feltUpMps2(sensed),
 		cardDeg: cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
 		cardRateDegPerSecond: 0
 	};
@@ -153,10 +187,18 @@ export function settledInstruments(
 		compassDeg: normalizeDeg(state.cardDeg + deviationDeg(headingDeg, setup.deviation)),
 		suctionInHg: NORMAL_SUCTION_INHG,
 		ammeterA: 3,
-		outsideAirTempC: sensed.temperatureK - 273.15
+		outsideAirTempC: sensed.temperatureK - 273.15,
+		manifoldPressureInHg: sensed.manifoldPressureInHg,
+		fuelL: sensed.fuelL,
+		standbyPitchDeg: toDegrees(sensed.pitch),
+		standbyBankDeg: toDegrees(sensed.bank),
+		radioOn: 1
 	};
 	return { state, panel };
 }
+
+/** What an accelerometer across the floor feels beyond one g. */
+const feltUpMps2 = ({ specificForce }: Sensed): number => -specificForce.z - GRAVITY_MPS2;
 
 const ballOf = ({ y, z }: BodyVector): number => toDegrees(Math.atan2(-y, Math.max(1, -z)));
 
@@ -175,6 +217,9 @@ export function updateInstruments(
 	panel.ballDeg +=
 		(ballOf(sensed.specificForce) - panel.ballDeg) * lag(seconds, INSTRUMENT_LAG_SECONDS.ballDeg);
 	panel.rpm += (sensed.rpm - panel.rpm) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.manifoldPressureInHg +=
+		(sensed.manifoldPressureInHg - panel.manifoldPressureInHg) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.fuelL = sensed.fuelL;
 	panel.outsideAirTempC += (sensed.temperatureK - 273.15 - panel.outsideAirTempC) * lag(seconds, 20);
 	swingCard(
 		state,
@@ -214,6 +259,15 @@ function updatePitotStatic(
 	const lineFt = pressureAltitudeFt(state.staticPa);
 	state.chamberFt += (lineFt - state.chamberFt) * lag(seconds, constant);
 	panel.verticalSpeedFpm = ((lineFt - state.chamberFt) / constant) * 60;
+	if (setup.verticalSpeed === 'instantaneous') {
+		// The pumps give what the chamber still owes: acceleration through the same time constant.
+		const felt = feltUpMps2(sensed);
+		state.pumpRestMps2 += (felt - state.pumpRestMps2) * lag(seconds, PUMP_REST_SECONDS);
+		state.pumpFpm +=
+			((felt - state.pumpRestMps2) / MPS_PER_FPM) * seconds - state.pumpFpm * lag(seconds, constant);
+		// A blocked line stops the air that they move, too.
+		if (failed['static-blocked'] === 0 || inputs.alternateStatic > 0) panel.verticalSpeedFpm += state.pumpFpm;
+	}
 }
 
 function updateGyros(
@@ -236,6 +290,16 @@ function updateGyros(
 	panel.ammeterA = charging ? 3 : state.batterySeconds > 0 ? -12 : 0;
 	const power = state.batterySeconds > 0 && failed['turn-coordinator'] === 0 ? 1 : 0;
 	state.electricRotor += (power - state.electricRotor) * lag(seconds, ELECTRIC_RUN_DOWN_SECONDS);
+
+	panel.radioOn = state.batterySeconds > 0 && failed.radio < 1 ? 1 : 0;
+	state.standbyBatterySeconds =
+		state.batterySeconds > 0 ? STANDBY_BATTERY_SECONDS : Math.max(0, state.standbyBatterySeconds - seconds);
+	state.standbyRotor +=
+		((state.standbyBatterySeconds > 0 ? 1 : 0) - state.standbyRotor) * lag(seconds, RUN_DOWN_SECONDS);
+	state.standbyErrorBankDeg +=
+		DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.standbyRotor) ** 1.5 * -setup.lean.bank * seconds;
+	panel.standbyPitchDeg = toDegrees(sensed.pitch);
+	panel.standbyBankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.standbyErrorBankDeg, -95, 95));
 
 	const weakness = Math.max(0, 1 - state.vacuumRotor);
 	const wander = DYING_WANDER_DEG_PER_SECOND * weakness ** 1.5;

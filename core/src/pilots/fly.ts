@@ -1,5 +1,5 @@
 import { CardProgress, eventSample, type Area, type TaskCard } from '../exercise/index.js';
-import type { Aircraft } from '../flight/index.js';
+import { loadedAircraft, type Aircraft } from '../flight/index.js';
 import {
 	Flight,
 	Recorder,
@@ -18,7 +18,9 @@ export function setupOf(
 	area: Area
 ): Omit<FlightSetup, 'assist' | 'seed'> {
 	return {
-		aircraft,
+		aircraft: loadedAircraft(aircraft, card.loading),
+		fuelKg: card.loading?.fuelKg,
+		verticalSpeed: card.verticalSpeed,
 		weather: card.weather,
 		variationDeg: area.variationDeg,
 		dipDeg: area.dipDeg,
@@ -48,8 +50,9 @@ export function flyByRobot(
 	technique: Technique,
 	seed: number
 ): RobotFlight {
-	const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed });
-	const pilot = new RobotPilot(technique, card, aircraft, seed, flight.initialControls);
+	const setup = setupOf(card, aircraft, area);
+	const flight = new Flight({ ...setup, assist: 'direct', seed });
+	const pilot = new RobotPilot(technique, card, setup.aircraft, seed, flight.initialControls);
 	const progress = new CardProgress(card);
 	const recorder = new Recorder();
 	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;

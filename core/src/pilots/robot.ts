@@ -1,6 +1,6 @@
 import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
-import { standardDay, trimmedFlight, type Aircraft } from '../flight/index.js';
+import { calibratedKt, standardDay, trimmedFlight, type Aircraft } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
 import { SeededRandom, type ControlInputs } from '../simulation/index.js';
 
@@ -101,10 +101,12 @@ export class RobotPilot {
 			altitudeFt = targets.altitudeFt?.value ?? altitudeFt;
 			headingDeg = targets.headingDeg?.value ?? headingDeg;
 			const known = trimmedFlight(aircraft, {
-				airspeedKcas: airspeedKias,
+				airspeedKcas: calibratedKt(aircraft, airspeedKias),
 				verticalSpeedFpm: rate,
 				altitudeFt,
 				flapsDeg: this.card.start.flapsDeg,
+				gear: this.card.start.gearDown ? 1 : 0,
+				governedRpm: this.card.start.governedRpm,
 				bankDeg: 0,
 				headingDeg: 0,
 				...standardDay

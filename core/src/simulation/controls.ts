@@ -14,6 +14,12 @@ export interface ControlInputs {
 	rudder: number;
 	/** 0 (closed) to 1 (full). */
 	throttle: number;
+	/** Propeller lever, 0 (back, coarse) to 1 (forward, fine); of no meaning with fixed pitch. */
+	propeller: number;
+	/** 0 (cut off) to 1 (full rich). */
+	mixture: number;
+	/** Gear lever: 0 up, 1 down, 2 let down by hand; of no meaning with a fixed gear. */
+	gear: number;
 	/** −1 (nose down) to 1 (nose up). */
 	trim: number;
 	/** Chosen flap setting, degrees. */

@@ -3,6 +3,7 @@ import {
 	METRES_PER_NM,
 	MPS_PER_FPM,
 	MPS_PER_KT,
+	PA_PER_INHG,
 	GRAVITY_MPS2,
 	clamp,
 	normalizeDeg,
@@ -11,6 +12,7 @@ import {
 } from '../units/index.js';
 import {
 	Airplane,
+	airplaneIn,
 	attitudeOf,
 	calibratedKt,
 	calibratedFromImpactMps,
@@ -20,6 +22,7 @@ import {
 	impactFromTruePa,
 	Integrator,
 	NORTH,
+	Powerplant,
 	P,
 	Q,
 	R,
@@ -34,7 +37,8 @@ import {
 	trimWheelFor,
 	type Aircraft,
 	type Environment,
-	type Surfaces
+	type Surfaces,
+	type VerticalSpeedKind
 } from '../flight/index.js';
 import {
 	armFailures,
@@ -44,6 +48,7 @@ import {
 	updateFailures,
 	updateInstruments,
 	type ArmedFailure,
+	type FailureKind,
 	type FailureSpec,
 	type InstrumentSetup,
 	type InstrumentState,
@@ -53,7 +58,14 @@ import {
 import { attitudeAssist, type AssistState } from './assist.js';
 import type { AssistLevel, ControlInputs } from './controls.js';
 import { SeededRandom } from './random.js';
-import { stepGusts, stillGusts, turbulenceScales, type Gusts, type GustState } from './turbulence.js';
+import {
+	stepGusts,
+	stepSingleGust,
+	stillGusts,
+	turbulenceScales,
+	type Gusts,
+	type GustState
+} from './turbulence.js';
 import { Atmosphere, type Weather } from './weather.js';
 
 /** Simulation steps in a second. */
@@ -61,6 +73,10 @@ export const STEPS_PER_SECOND = 120;
 export const STEP_SECONDS = 1 / STEPS_PER_SECOND;
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;
+const GEAR_BY_HAND_SECONDS = 20;
+/** How the governor turns the blades: by speed error, and at most, per second. */
+const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
+const GOVERNOR_MOST_PER_SECOND = 0.35;
 
 /** All that decides a flight besides what the pilot does. */
 export interface FlightSetup {
@@ -76,7 +92,16 @@ export interface FlightSetup {
 		airspeedKias: number;
 		verticalSpeedFpm: number;
 		flapsDeg: number;
+		gearDown?: boolean;
+		governedRpm?: number;
+		bankDeg?: number;
+		northNm?: number;
+		eastNm?: number;
 	};
+	/** On board at the start; the standard loading's when left out. */
+	fuelKg?: number;
+	/** Another vertical speed indicator than the aircraft's own. */
+	verticalSpeed?: VerticalSpeedKind;
 	assist: AssistLevel;
 	/** Whole number, 0 to 2³² − 1: gusts, gyro errors and random failures follow from it. */
 	seed: number;
@@ -92,10 +117,20 @@ export interface FlightSnapshot {
 	gusts: Readings<GustState>;
 	assist: AssistState;
 	random: number;
+	fuelKg: number;
+	/** What is armed now: an instructor may have added to it in flight. */
+	failures: ArmedFailure[];
 	ended: FlightEnd | null;
 }
 /** A record of numbers as it comes back from a file. */
 type Readings<T> = { [K in keyof T]: T[K] } | Record<string, number>;
+
+/** Lever of a governed propeller, 0 to 1, for a speed of the shaft; fully forward when none is asked for. */
+export function propellerLever({ propeller }: Aircraft, governedRpm: number | undefined): number {
+	if (propeller.kind !== 'constant-speed' || governedRpm === undefined) return 1;
+	const { governorMinimumRpm: low, governorMaximumRpm: high } = propeller;
+	return clamp((governedRpm - low) / (high - low), 0, 1);
+}
 
 export type FlightEnd = 'surface' | 'overstress';
 
@@ -135,10 +170,18 @@ export class Flight {
 	private readonly instruments: InstrumentState;
 	private readonly instrumentSetup: InstrumentSetup;
 	private readonly gustState: GustState = stillGusts();
-	private readonly gusts: Gusts = { alongMps: 0, acrossMps: 0, downMps: 0, rollRadPerSecond: 0 };
+	private readonly gusts: Gusts = {
+		alongMps: 0,
+		acrossMps: 0,
+		downMps: 0,
+		rollRadPerSecond: 0,
+		windMps: 0
+	};
 	private readonly random: SeededRandom;
 	/** When each failure of this flight begins. */
-	readonly failures: readonly ArmedFailure[];
+	private armed: ArmedFailure[];
+	private fuelKg: number;
+	private readonly emptyOfFuelKg: number;
 	private readonly failed = noFailures();
 	readonly initialControls: ControlInputs;
 	private assistState: AssistState;
@@ -148,12 +191,15 @@ export class Flight {
 	constructor(readonly setup: FlightSetup) {
 		const { aircraft, weather, start, variationDeg } = setup;
 		this.random = new SeededRandom(setup.seed);
-		this.failures = armFailures(setup.failures, () => this.random.next());
+		this.fuelKg = setup.fuelKg ?? aircraft.loading.standard.fuelKg;
+		this.emptyOfFuelKg = aircraft.massKg - this.fuelKg;
+		this.armed = armFailures(setup.failures, () => this.random.next());
 		this.instrumentSetup = {
 			dip: toRadians(setup.dipDeg),
 			latitudeDeg: setup.latitudeDeg,
 			staticErrorShare: aircraft.staticErrorShare,
 			deviation: aircraft.compassDeviation,
+			verticalSpeed: setup.verticalSpeed ?? aircraft.verticalSpeed,
 			lean: {
 				pitch: this.random.between(-1, 1),
 				bank: this.random.next() < 0.5 ? this.random.between(-1, -0.6) : this.random.between(0.6, 1),
@@ -169,28 +215,35 @@ export class Flight {
 			verticalSpeedFpm: start.verticalSpeedFpm,
 			altitudeFt: start.altitudeFt,
 			flapsDeg: start.flapsDeg,
-			bankDeg: 0,
+			bankDeg: start.bankDeg ?? 0,
+			gear: start.gearDown ? 1 : 0,
+			governedRpm: start.governedRpm,
 			headingDeg: start.headingDeg + variationDeg,
 			seaLevelPressureHpa: weather.seaLevelPressureHpa,
 			temperatureOffsetC: weather.temperatureOffsetC
 		});
 		this.state = trimmed.state;
-		Object.assign(this.airplane.surfaces, {
-			elevatorDeg: trimmed.elevatorDeg,
-			aileronDeg: trimmed.aileronDeg,
-			rudderDeg: trimmed.rudderDeg,
-			flapsDeg: start.flapsDeg,
-			throttle: trimmed.throttle
-		});
+		this.state[NORTH] = (start.northNm ?? 0) * METRES_PER_NM;
+		this.state[EAST] = (start.eastNm ?? 0) * METRES_PER_NM;
+		const mixture = Powerplant.leanedMixture(trimmed.environment.densityKgM3);
+		Object.assign(this.airplane.surfaces, airplaneIn(trimmed, aircraft).surfaces, { mixture });
 		// The trim was found in still air: carry the wind along.
 		this.atmosphere.fill(start.altitudeFt * METRES_PER_FT, this.environment);
 		this.addWindToVelocity();
-		this.assistState = { pitchDeg: trimmed.pitchDeg, bankDeg: 0, elevatorIntegral: 0, rudderIntegral: 0 };
+		this.assistState = {
+			pitchDeg: trimmed.pitchDeg,
+			bankDeg: start.bankDeg ?? 0,
+			elevatorIntegral: 0,
+			rudderIntegral: 0
+		};
 		this.initialControls = {
 			elevator: 0,
 			aileron: 0,
 			rudder: 0,
 			throttle: trimmed.throttle,
+			propeller: propellerLever(aircraft, start.governedRpm),
+			mixture,
+			gear: start.gearDown || !aircraft.gear ? 1 : 0,
 			trim: clamp(trimWheelFor(aircraft, trimmed.elevatorDeg), -1, 1),
 			flapsDeg: start.flapsDeg,
 			altimeterSettingHpa: weather.seaLevelPressureHpa,
@@ -221,9 +274,9 @@ export class Flight {
 	/** Advances by one step of 1/120 s. Does nothing once the flight has ended. */
 	step(inputs: ControlInputs): void {
 		if (this.ended) return;
-		updateFailures(this.failed, this.failures, this.timeSeconds);
-		this.moveSurfaces(inputs);
+		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.atmosphere.fill(-this.state[DOWN]!, this.environment);
+		this.moveSurfaces(inputs);
 		this.blow();
 		this.integrator.step(this.state, this.environment, STEP_SECONDS);
 		this.steps++;
@@ -240,11 +293,15 @@ export class Flight {
 		else if (Math.abs(this.equations.specificForceZ) > 8 * GRAVITY_MPS2) this.ended = 'overstress';
 	}
 
-	/** Turbulence of this step, laid over the steady wind. */
+	/** Turbulence and gusts of this step, laid over the steady wind. */
 	private blow(): void {
-		const level = this.setup.weather.turbulence ?? 'none';
-		if (level === 'none') return;
+		const { turbulence: level = 'none', gustKt = 0 } = this.setup.weather;
 		const { state, gusts, environment } = this;
+		if (gustKt > 0) stepSingleGust(this.gustState, this.random, gustKt * MPS_PER_KT, this.timeSeconds, gusts);
+		if (level === 'none') {
+			this.layGusts(environment);
+			return;
+		}
 		const heightFt = -state[DOWN]! / METRES_PER_FT;
 		const speed = Math.hypot(state[U]!, state[V]!, state[W]!);
 		const scales = turbulenceScales(level, heightFt);
@@ -255,7 +312,14 @@ export class Flight {
 	/** The present gusts, given along and across the heading, as wind over the ground. */
 	private layGusts(environment: Environment): void {
 		const { heading } = attitudeOf(this.state);
-		const { alongMps, acrossMps, downMps, rollRadPerSecond } = this.gusts;
+		const { alongMps, acrossMps, downMps, rollRadPerSecond, windMps } = this.gusts;
+		if (windMps > 0) {
+			// A gust strengthens the wind there is; in a calm it comes from where the nose points.
+			const { windNorthMps: north, windEastMps: east } = environment;
+			const speed = Math.hypot(north, east);
+			environment.windNorthMps += windMps * (speed > 0 ? north / speed : -Math.cos(heading));
+			environment.windEastMps += windMps * (speed > 0 ? east / speed : -Math.sin(heading));
+		}
 		environment.windNorthMps += alongMps * Math.cos(heading) - acrossMps * Math.sin(heading);
 		environment.windEastMps += alongMps * Math.sin(heading) + acrossMps * Math.cos(heading);
 		environment.windDownMps += downMps;
@@ -265,6 +329,34 @@ export class Flight {
 	/** Whether the stall warner sounds: from five degrees of angle of attack before the stall. */
 	get stallWarning(): boolean {
 		return toDegrees(this.equations.air.alpha) > this.airplane.stallAlphaDeg - STALL_WARNING_DEG;
+	}
+
+	/** Whether the gear warner sounds: not down, and either little power or more than approach flap. */
+	get gearWarning(): boolean {
+		const { gear, controls } = this.setup.aircraft;
+		const { surfaces } = this.airplane;
+		return (
+			gear !== undefined &&
+			surfaces.gear < 1 &&
+			(this.panel.manifoldPressureInHg < gear.warnBelowManifoldInHg ||
+				surfaces.flapsDeg > (controls.flapStepsDeg[1] ?? 0) + 1)
+		);
+	}
+
+	/** Arms one more failure in flight; one of the same kind that was armed before gives way to it. */
+	arm(failure: ArmedFailure): void {
+		this.armed = [...this.armed.filter(({ kind }) => kind !== failure.kind), failure];
+		updateFailures(this.failed, this.armed, this.timeSeconds);
+	}
+
+	/** Takes a failure back, or disarms it. */
+	repair(kind: FailureKind): void {
+		this.armed = this.armed.filter((one) => one.kind !== kind);
+		this.failed[kind] = 0;
+	}
+
+	get failures(): readonly ArmedFailure[] {
+		return this.armed;
 	}
 
 	/** The failures that have begun, as the recording keeps them. */
@@ -310,7 +402,48 @@ export class Flight {
 		// A rough engine misses: some of its power, unevenly.
 		const misses =
 			this.failed['engine-rough'] * (0.35 + 0.25 * Math.sin(this.steps * 0.41) * Math.sin(this.steps * 0.17));
-		surfaces.engineHealth = (1 - this.failed['engine-out']) * (1 - misses);
+		surfaces.mixture = clamp(inputs.mixture, 0, 1);
+		const { densityKgM3 } = this.environment;
+		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
+		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
+		surfaces.engineHealth = (1 - this.failed['engine-out']) * (1 - misses) * fed;
+		if (surfaces.engineHealth > 0) this.burn(fuelShare, densityKgM3);
+		this.moveGear(inputs.gear);
+		this.govern(inputs.propeller);
+	}
+
+	private burn(fuelShare: number, densityKgM3: number): void {
+		const { airplane, state } = this;
+		const burnt =
+			STEP_SECONDS *
+			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, state[SHAFT]!, densityKgM3, fuelShare);
+		this.fuelKg = Math.max(0, this.fuelKg - burnt);
+		airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
+	}
+
+	private moveGear(lever: number): void {
+		const { gear } = this.setup.aircraft;
+		if (!gear) return;
+		const byHand = lever > 1.5;
+		if (this.failed['gear-stuck'] > 0 && !byHand) return;
+		const most = STEP_SECONDS / (byHand ? GEAR_BY_HAND_SECONDS : gear.travelSeconds);
+		const { surfaces } = this.airplane;
+		surfaces.gear = clamp(surfaces.gear + clamp((lever > 0.5 ? 1 : 0) - surfaces.gear, -most, most), 0, 1);
+	}
+
+	/** The governor turns the blades as fast as the shaft is off its speed: no error is left when it stands. */
+	private govern(lever: number): void {
+		const { propeller } = this.setup.aircraft;
+		if (propeller.kind !== 'constant-speed') return;
+		const { governorMinimumRpm: low, governorMaximumRpm: high, finePitch, coarsePitch } = propeller;
+		const error = radPerSecondToRpm(this.state[SHAFT]!) - (low + clamp(lever, 0, 1) * (high - low));
+		const rate = clamp(
+			error * GOVERNOR_PITCH_PER_RPM_SECOND,
+			-GOVERNOR_MOST_PER_SECOND,
+			GOVERNOR_MOST_PER_SECOND
+		);
+		const { surfaces } = this.airplane;
+		surfaces.propellerPitch = clamp(surfaces.propellerPitch + rate * STEP_SECONDS, finePitch, coarsePitch);
 	}
 
 	/** What the world does to the instruments now. */
@@ -335,7 +468,12 @@ export class Flight {
 				y: equations.specificForceY,
 				z: equations.specificForceZ
 			},
-			rpm: radPerSecondToRpm(state[SHAFT]!)
+			rpm: radPerSecondToRpm(state[SHAFT]!),
+			manifoldPressureInHg:
+				(this.airplane.powerplant.manifoldRatio(this.airplane.surfaces.throttle, state[SHAFT]!) *
+					outside.staticPa) /
+				PA_PER_INHG,
+			fuelL: this.fuelKg / this.setup.aircraft.loading.fuelKgPerL
 		};
 	}
 
@@ -389,6 +527,8 @@ export class Flight {
 			instruments: { ...this.instruments },
 			gusts: { ...this.gustState, ...this.gusts },
 			random: this.random.state,
+			fuelKg: this.fuelKg,
+			failures: this.armed.map((one) => ({ ...one })),
 			assist: { ...this.assistState },
 			ended: this.ended
 		};
@@ -404,7 +544,12 @@ export class Flight {
 		takeKnown(this.gustState, snapshot.gusts);
 		takeKnown(this.gusts, snapshot.gusts);
 		this.random.state = snapshot.random;
-		updateFailures(this.failed, this.failures, this.timeSeconds);
+		// A flight kept by an earlier version of the trainer has no word of these.
+		this.armed = (snapshot.failures ?? this.armed).map((one) => ({ ...one, kind: one.kind as FailureKind }));
+		this.fuelKg = snapshot.fuelKg ?? this.fuelKg;
+		this.airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
+		Object.assign(this.failed, noFailures());
+		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.assistState = { ...snapshot.assist };
 		this.ended = snapshot.ended;
 	}

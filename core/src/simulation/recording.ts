@@ -44,7 +44,12 @@ export const CHANNELS = {
 	compassDeg: { unit: '°', resolution: 0.2 },
 	failures: { unit: 'bits, in the order of FAILURE_KINDS', resolution: 1 },
 	covered: { unit: 'bits, in the order of INSTRUMENTS', resolution: 1 },
-	calibratedAirspeedKt: { unit: 'kt', resolution: 0.05 }
+	calibratedAirspeedKt: { unit: 'kt', resolution: 0.05 },
+	manifoldPressureInHg: { unit: 'inHg', resolution: 0.1 },
+	propellerInput: { unit: '1', resolution: 0.005 },
+	mixtureInput: { unit: '1', resolution: 0.005 },
+	gear: { unit: '0 up to 1 down', resolution: 0.02 },
+	fuelL: { unit: 'l', resolution: 0.1 }
 } as const satisfies Record<string, { unit: string; resolution: number }>;
 
 export type ChannelName = keyof typeof CHANNELS;
@@ -97,7 +102,12 @@ export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 		compassDeg: panel.compassDeg,
 		failures: flight.failureMask,
 		covered: inputs.covered,
-		calibratedAirspeedKt: truth.calibratedAirspeedKt
+		calibratedAirspeedKt: truth.calibratedAirspeedKt,
+		manifoldPressureInHg: panel.manifoldPressureInHg,
+		propellerInput: inputs.propeller,
+		mixtureInput: inputs.mixture,
+		gear: flight.surfaces.gear,
+		fuelL: panel.fuelL
 	};
 	for (const name of CHANNEL_NAMES) sample[name] = kept(name, sample[name]);
 	return sample;
@@ -271,18 +281,20 @@ export function decodeChunk(bytes: Uint8Array): Chunk {
 /**
  * Joins chunks into one track. A chunk that starts before the end of what is there replaces the
  * rest from its start on (a flight taken up again after a reload).
- * @throws InputError when a stretch between chunks is missing or rates or channels differ.
+ * A channel that one of them lacks (an earlier version of the trainer did not keep it) is left out.
+ * @throws InputError when a stretch between chunks is missing or rates differ.
  */
 export function joinChunks(chunks: readonly Chunk[]): Track {
 	const [head] = chunks;
 	if (!head)
 		return new Track(RECORDING_RATE_HZ, new Map(CHANNEL_NAMES.map((n) => [n, new Float64Array()])), 0);
-	const names = [...head.track.channels.keys()];
+	const names = [...head.track.channels.keys()].filter((name) =>
+		chunks.every(({ track }) => track.has(name))
+	);
 	const { rateHz } = head.track;
 	let length = 0;
 	for (const { first, track } of chunks) {
-		if (track.rateHz !== rateHz || track.channels.size !== names.length)
-			throw new InputError('/recording', 'has chunks of different kinds');
+		if (track.rateHz !== rateHz) throw new InputError('/recording', 'has chunks of different rates');
 		if (first > length) throw new InputError('/recording', `has a hole from sample ${length} to ${first}`);
 		length = first + track.length;
 	}

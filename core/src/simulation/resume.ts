@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { STATE_LENGTH } from '../flight/index.js';
+import { FAILURE_KINDS } from '../instruments/index.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();
@@ -21,7 +22,10 @@ export const ResumeState = Type.Object(
 						flapsDeg: num,
 						throttle: num,
 						engineHealth: num,
-						ice: num
+						ice: num,
+						gear: num,
+						propellerPitch: num,
+						mixture: num
 					},
 					closed
 				),
@@ -32,6 +36,18 @@ export const ResumeState = Type.Object(
 				),
 				instruments: Numbers,
 				gusts: Numbers,
+				fuelKg: Type.Number({ minimum: 0, maximum: 5000 }),
+				failures: Type.Array(
+					Type.Object(
+						{
+							kind: Type.Union(FAILURE_KINDS.map((kind) => Type.Literal(kind))),
+							atSeconds: num,
+							creepSeconds: Type.Number({ minimum: 0, maximum: 7200 })
+						},
+						closed
+					),
+					{ maxItems: FAILURE_KINDS.length }
+				),
 				random: Type.Integer({ minimum: 0, maximum: 4294967295 }),
 				ended: Type.Union([Type.Null(), Type.Literal('surface'), Type.Literal('overstress')])
 			},
@@ -43,6 +59,9 @@ export const ResumeState = Type.Object(
 				aileron: num,
 				rudder: num,
 				throttle: num,
+				propeller: num,
+				mixture: num,
+				gear: num,
 				trim: num,
 				flapsDeg: num,
 				altimeterSettingHpa: num,

@@ -61,6 +61,10 @@ export interface GustState {
 	vertical1: number;
 	vertical2: number;
 	roll: number;
+	/** The present or next single gust: when it begins and how long it takes, s, and its peak, m/s. */
+	gustFromSeconds: number;
+	gustSeconds: number;
+	gustPeakMps: number;
 }
 export const stillGusts = (): GustState => ({
 	along: 0,
@@ -68,7 +72,10 @@ export const stillGusts = (): GustState => ({
 	across2: 0,
 	vertical1: 0,
 	vertical2: 0,
-	roll: 0
+	roll: 0,
+	gustFromSeconds: 0,
+	gustSeconds: 0,
+	gustPeakMps: 0
 });
 
 /** Gusts in the direction of flight, to its right, down, m/s, and their rotation in roll, rad/s. */
@@ -77,6 +84,33 @@ export interface Gusts {
 	acrossMps: number;
 	downMps: number;
 	rollRadPerSecond: number;
+	/** What a single gust adds to the wind's speed. */
+	windMps: number;
+}
+
+/** Seconds from one gust to the next, on average and at least, and how long one takes. */
+const GUST_GAP_SECONDS = { mean: 14, least: 3 };
+const GUST_SECONDS = [4, 12] as const;
+
+/**
+ * Single gusts of the wind in the form ½(1 − cos), at random times, between four tenths of the
+ * greatest and the greatest. Form: MIL-F-8785C, 3.7.2; the times are ours.
+ */
+export function stepSingleGust(
+	state: GustState,
+	random: SeededRandom,
+	greatestMps: number,
+	nowSeconds: number,
+	out: Gusts
+): void {
+	if (nowSeconds >= state.gustFromSeconds + state.gustSeconds) {
+		const gap = -Math.log(1 - random.next()) * (GUST_GAP_SECONDS.mean - GUST_GAP_SECONDS.least);
+		state.gustFromSeconds = nowSeconds + GUST_GAP_SECONDS.least + gap;
+		state.gustSeconds = random.between(...GUST_SECONDS);
+		state.gustPeakMps = greatestMps * random.between(0.4, 1);
+	}
+	const share = (nowSeconds - state.gustFromSeconds) / state.gustSeconds;
+	out.windMps = share > 0 && share < 1 ? 0.5 * state.gustPeakMps * (1 - Math.cos(2 * Math.PI * share)) : 0;
 }
 
 /**

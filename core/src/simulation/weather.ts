@@ -13,12 +13,23 @@ export const WindLayer = Type.Object(
 	{ additionalProperties: false }
 );
 
+export const CloudLayer = Type.Object(
+	{ baseFt: AltitudeFt, topsFt: AltitudeFt },
+	{ additionalProperties: false, description: 'unbroken, above mean sea level' }
+);
+
 export const Weather = Type.Object(
 	{
 		seaLevelPressureHpa: Type.Number({ minimum: 940, maximum: 1060, description: 'hPa' }),
 		temperatureOffsetC: Type.Number({ minimum: -40, maximum: 40, description: '°C from standard' }),
 		windLayers: Type.Array(WindLayer, { maxItems: 12 }),
-		turbulence: Type.Optional(TurbulenceLevel)
+		turbulence: Type.Optional(TurbulenceLevel),
+		/** How much a gust adds to the wind at most. */
+		gustKt: Type.Optional(Type.Number({ minimum: 0, maximum: 40, description: 'kt' })),
+		clouds: Type.Optional(Type.Array(CloudLayer, { maxItems: 3 })),
+		visibilityM: Type.Optional(
+			Type.Number({ minimum: 50, maximum: 80000, description: 'm, below and between clouds' })
+		)
 	},
 	{ additionalProperties: false }
 );

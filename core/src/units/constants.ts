@@ -14,3 +14,5 @@ export const MPS_PER_FPM = METRES_PER_FT / 60;
 export const WATTS_PER_HP = 745.699872;
 /** Standard-rate turn, degrees per second. */
 export const STANDARD_RATE_DEG_PER_SECOND = 3;
+/** Inch of mercury at 0 °C, ISO 31. */
+export const PA_PER_INHG = 3386.389;

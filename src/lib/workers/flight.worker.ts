@@ -71,7 +71,7 @@ class Session {
 			this.progress.add(seen, track.timeOf(i));
 		}
 		this.flight.restore(state.flight);
-		this.inputs = { ...state.inputs, elevator: 0, aileron: 0, rudder: 0 };
+		this.inputs = { ...this.flight.initialControls, ...state.inputs, elevator: 0, aileron: 0, rudder: 0 };
 		return track.length;
 	}
 

@@ -1,4 +1,10 @@
-import { solveTrim, standardDay, trimmedAtThrottle, type Aircraft, type TaskCard } from '@hanza/core';
+import {
+	configurationFlight,
+	standardDay,
+	type Aircraft,
+	type Configuration,
+	type TaskCard
+} from '@hanza/core';
 import type { NumberTry } from '../data/index.js';
 
 /** Differences within which a number counts as known. */
@@ -10,27 +16,11 @@ export interface ConfigurationNumbers {
 	verticalSpeedFpm: number;
 }
 
-type Configuration = Aircraft['configurations'][number];
-
 /** Pitch and power of a configuration, from the flight model. */
 export function configurationNumbers(aircraft: Aircraft, configuration: Configuration): ConfigurationNumbers {
-	const { airspeedKias, verticalSpeedFpm, altitudeFt, flapsDeg } = configuration;
-	if (typeof verticalSpeedFpm === 'number') {
-		const { pitchDeg, powerRpm } = solveTrim(aircraft, {
-			airspeedKias,
-			verticalSpeedFpm,
-			altitudeFt,
-			flapsDeg
-		});
-		return { pitchDeg, powerRpm, verticalSpeedFpm };
-	}
-	return trimmedAtThrottle(aircraft, verticalSpeedFpm === 'idle' ? 0 : 1, {
-		airspeedKcas: airspeedKias,
-		altitudeFt,
-		flapsDeg,
-		bankDeg: 0,
-		headingDeg: 0,
-		...standardDay
+	return configurationFlight(aircraft, configuration, {
+		...standardDay,
+		altitudeFt: configuration.altitudeFt
 	});
 }
 
