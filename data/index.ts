@@ -4,6 +4,8 @@ import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
 import ostrel240 from './aircraft/ostrel-240.json' with { type: 'json' };
 import veskar from './areas/veskar.json' with { type: 'json' };
 import approachDescent from './cards/approach-descent.json' with { type: 'json' };
+import breakOut from './cards/break-out.json' with { type: 'json' };
+import complexDescent from './cards/complex-descent.json' with { type: 'json' };
 import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
 import usInstrument from './standards/us-instrument.json' with { type: 'json' };
 
@@ -45,5 +47,5 @@ class Shelf<T extends TSchema & { static: { id: string } }> {
 
 export const aircraftShelf = new Shelf('aircraft', Aircraft, [ferrin160, ostrel240]);
 export const areaShelf = new Shelf('area', Area, [veskar]);
-export const cardShelf = new Shelf('card', TaskCard, [approachDescent]);
+export const cardShelf = new Shelf('card', TaskCard, [approachDescent, breakOut, complexDescent]);
 export const standardShelf = new Shelf('standard', Standard, [usInstrument, euInstrument]);

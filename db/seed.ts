@@ -22,6 +22,8 @@ interface DemoStudent {
 	/** Days before today of each flight. */
 	daysAgo: number[];
 	remark?: string;
+	/** Cards set beside the one of the month, by id. */
+	more?: string[];
 }
 
 const STUDENTS: DemoStudent[] = [
@@ -34,7 +36,13 @@ const STUDENTS: DemoStudent[] = [
 	},
 	{ login: 'teo', name: 'Teo Marrask', haste: [0.9, 1, 0.95], daysAgo: [19, 9, 3] },
 	{ login: 'runa', name: 'Runa Calvey', haste: [0.5, 0.1], daysAgo: [24, 16] },
-	{ login: 'obed', name: 'Obed Linnaker', haste: [0.3, 0.55, 0.15, 0], daysAgo: [20, 13, 6, 1] },
+	{
+		login: 'obed',
+		name: 'Obed Linnaker',
+		haste: [0.3, 0.55, 0.15, 0],
+		daysAgo: [20, 13, 6, 1],
+		more: ['break-out', 'complex-descent']
+	},
 	{ login: 'mirja', name: 'Mirja Toft-Hale', haste: [], daysAgo: [] }
 ];
 
@@ -87,6 +95,16 @@ async function seed(url: string): Promise<void> {
 				note: 'Speed first, then the descent. Fly it until it is dull.',
 				createdAt: new Date(now - ((person.daysAgo[0] ?? 1) + 1) * 86_400_000)
 			});
+			for (const [nth, cardId] of (person.more ?? []).entries())
+				await addAssignment(db, {
+					studentId: id,
+					instructorId,
+					card: cardShelf.get(cardId),
+					standardId: standard.id,
+					assist: 'any',
+					note: '',
+					createdAt: new Date(now - (nth + 2) * 3_600_000)
+				});
 			for (const [i, daysAgo] of person.daysAgo.entries()) {
 				const startedAt = new Date(now - daysAgo * 86_400_000 - ((s * 97 + i * 41) % 300) * 60_000);
 				const flight = flyByRobot(card, aircraft, area, blend(person.haste[i]!), 100 * (s + 1) + i);

@@ -3,16 +3,17 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import {
 	EquationsOfMotion,
 	airplaneIn,
+	configurationFlight,
 	modesAbout,
 	standardDay,
 	trimmedFlight,
 	type Aircraft
 } from '@hanza/core';
 import { aircraftShelf } from '$data';
-import { configurationNumbers } from '../src/lib/server/services/briefing.js';
 
 function modesTable(aircraft: Aircraft): string[] {
-	return [70, 90, 105].map((airspeedKcas) => {
+	const { bestClimbKias: climb } = aircraft.speeds;
+	return [climb, climb + 15, climb + 30].map((airspeedKcas) => {
 		const trimmed = trimmedFlight(aircraft, {
 			airspeedKcas,
 			verticalSpeedFpm: 0,
@@ -33,10 +34,16 @@ function modesTable(aircraft: Aircraft): string[] {
 
 mkdirSync('docs/aircraft', { recursive: true });
 for (const aircraft of aircraftShelf.all) {
+	const governed = aircraft.propeller.kind === 'constant-speed';
 	const rows = aircraft.configurations.map((configuration) => {
-		const { pitchDeg, powerRpm, verticalSpeedFpm } = configurationNumbers(aircraft, configuration);
-		const { name, airspeedKias, altitudeFt, flapsDeg } = configuration;
-		return `| ${name} | ${airspeedKias} | ${Math.round(verticalSpeedFpm)} | ${flapsDeg} | ${altitudeFt} | ${pitchDeg.toFixed(1)} | ${Math.round(powerRpm / 10) * 10} |`;
+		const day = { ...standardDay, altitudeFt: configuration.altitudeFt };
+		const flight = configurationFlight(aircraft, configuration, day);
+		const { pitchDeg, powerRpm, verticalSpeedFpm, manifoldPressureInHg } = flight;
+		const { name, airspeedKias, altitudeFt, flapsDeg, gearDown } = configuration;
+		const manifold = governed ? ` ${manifoldPressureInHg.toFixed(1)} |` : '';
+		const gear = aircraft.gear ? (gearDown ? ', gear down' : ', gear up') : '';
+		const words = name.includes('gear') ? name : name + gear;
+		return `| ${words} | ${airspeedKias} | ${Math.round(verticalSpeedFpm)} | ${flapsDeg} | ${altitudeFt} | ${pitchDeg.toFixed(1)} |${manifold} ${Math.round(powerRpm / 10) * 10} |`;
 	});
 	writeFileSync(
 		`docs/aircraft/${aircraft.id}.md`,
@@ -47,8 +54,8 @@ for (const aircraft of aircraftShelf.all) {
 			'',
 			`Written by \`npm run table\` from the flight model (steady flight, standard day, ${aircraft.massKg} kg).`,
 			'',
-			'| configuration | kt | ft/min | flap ° | at ft | pitch ° | rpm |',
-			'| --- | ---: | ---: | ---: | ---: | ---: | ---: |',
+			`| configuration | kt | ft/min | flap ° | at ft | pitch ° |${governed ? ' inHg |' : ''} rpm |`,
+			`| --- | ---: | ---: | ---: | ---: | ---: |${governed ? ' ---: |' : ''} ---: |`,
 			...rows,
 			'',
 			'Modes of motion in level flight at 3000 ft: period and damping ratio, from the equations that the trainer integrates.',

@@ -239,11 +239,11 @@ describe('numbers to know', () => {
 		expect(blank).toHaveLength(card.numbersToKnow.length);
 		expect(blank.every(({ answer }) => answer === null)).toBe(true);
 		const entry = { studentId: student.id, aircraftId: aircraft.id, configurationId: 'cruise' };
-		await addTry(at.db, { ...entry, pitchDeg: 9, powerRpm: 1500 });
-		await addTry(at.db, { ...entry, pitchDeg: 0.8, powerRpm: 2420 });
+		await addTry(at.db, { ...entry, pitchDeg: 9, power: 1500 });
+		await addTry(at.db, { ...entry, pitchDeg: 0.8, power: 2420 });
 		const tried = numbersToKnow(card, aircraft, await lastTries(at.db, student.id, aircraft.id));
 		const cruise = tried.find(({ id }) => id === 'cruise')!;
-		expect(cruise.tried).toEqual({ pitchDeg: 0.8, powerRpm: 2420 });
+		expect(cruise.tried).toEqual({ pitchDeg: 0.8, power: 2420 });
 		expect(cruise.answer!.known).toBe(true);
 		expect(tried.find(({ id }) => id === 'level-approach')!.answer).toBeNull();
 	});

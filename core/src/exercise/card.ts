@@ -109,12 +109,41 @@ export const Phase = Type.Object(
 		begin: Type.Optional(PhaseEvent),
 		end: PhaseEvent,
 		weight: Type.Number({ minimum: 0, maximum: 10 }),
+		/** Flap, gear and propeller speed of this phase; as before where left out. */
+		configuration: Type.Optional(
+			Type.Object(
+				{
+					flapsDeg: Type.Optional(Type.Number({ minimum: 0, maximum: 60 })),
+					gearDown: Type.Optional(Type.Boolean()),
+					governedRpm: Type.Optional(Type.Number({ minimum: 1000, maximum: 4000 }))
+				},
+				closed
+			)
+		),
 		/** Changes that belong together here, as pitch and power in a level-off. */
 		togetherAllowed: Type.Optional(Type.Array(ChangeKind, { uniqueItems: true }))
 	},
 	closed
 );
 export type Phase = Static<typeof Phase>;
+
+/** Where and how a flight begins, as the dials show it. */
+export const CardStart = Type.Object(
+	{
+		altitudeFt: Type.Number({ minimum: 200, maximum: 15000, description: 'ft on an altimeter set right' }),
+		headingDeg: Direction,
+		airspeedKias: Type.Number({ minimum: 40, maximum: 300, description: 'kt' }),
+		verticalSpeedFpm: Type.Number({ minimum: -2000, maximum: 2000 }),
+		flapsDeg: Type.Number({ minimum: 0, maximum: 60 }),
+		gearDown: Type.Optional(Type.Boolean()),
+		governedRpm: Type.Optional(Type.Number({ minimum: 1000, maximum: 4000, description: '1/min' })),
+		bankDeg: Type.Optional(Type.Number({ minimum: -60, maximum: 60 })),
+		northNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' })),
+		eastNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' }))
+	},
+	closed
+);
+export type CardStart = Static<typeof CardStart>;
 
 export const TaskCard = Type.Object(
 	{
@@ -125,21 +154,12 @@ export const TaskCard = Type.Object(
 		summary: Type.String({ maxLength: 400 }),
 		aircraft: Identifier,
 		area: Identifier,
-		start: Type.Object(
-			{
-				altitudeFt: Type.Number({ minimum: 200, maximum: 15000, description: 'ft' }),
-				headingDeg: Direction,
-				airspeedKias: Type.Number({ minimum: 40, maximum: 300, description: 'kt' }),
-				verticalSpeedFpm: Type.Number({ minimum: -2000, maximum: 2000 }),
-				flapsDeg: Type.Number({ minimum: 0, maximum: 60 }),
-				gearDown: Type.Optional(Type.Boolean()),
-				governedRpm: Type.Optional(Type.Number({ minimum: 1000, maximum: 4000, description: '1/min' })),
-				bankDeg: Type.Optional(Type.Number({ minimum: -60, maximum: 60 })),
-				northNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' })),
-				eastNm: Type.Optional(Type.Number({ minimum: -100, maximum: 100, description: 'NM in the area' }))
-			},
-			closed
-		),
+		start: CardStart,
+		/**
+		 * Whether the student may look out: under the hood not at all. Left out, under the hood unless the
+		 * weather speaks of cloud or visibility.
+		 */
+		outside: Type.Optional(Type.Union([Type.Literal('hood'), Type.Literal('seen')])),
 		/** Who and what is on board; the aircraft's standard loading when left out. */
 		loading: Type.Optional(Loading),
 		/** Another vertical speed indicator than the aircraft's own. */
@@ -155,6 +175,26 @@ export const TaskCard = Type.Object(
 );
 export type TaskCard = Static<typeof TaskCard>;
 
+const onPlane = Type.Number({ minimum: -100, maximum: 100, description: 'NM from the reference point' });
+const ApproachLights = Type.Union([Type.Literal('full'), Type.Literal('simple'), Type.Literal('none')]);
+
+export const Runway = Type.Object(
+	{
+		/** Names of its two ends; the first is landed on in the direction `headingDeg`. */
+		ends: Type.Tuple([Type.String({ maxLength: 3 }), Type.String({ maxLength: 3 })]),
+		/** The middle of the runway. */
+		northNm: onPlane,
+		eastNm: onPlane,
+		headingDeg: Type.Number({ ...Direction, description: 'magnetic' }),
+		lengthM: Type.Number({ minimum: 300, maximum: 5000 }),
+		widthM: Type.Number({ minimum: 10, maximum: 80 }),
+		/** Before the first end, before the second. */
+		approachLights: Type.Tuple([ApproachLights, ApproachLights])
+	},
+	closed
+);
+export type Runway = Static<typeof Runway>;
+
 /** The invented place a card is flown in. */
 export const Area = Type.Object(
 	{
@@ -165,8 +205,49 @@ export const Area = Type.Object(
 		referenceLatitudeDeg: Type.Number({ minimum: -80, maximum: 80 }),
 		referenceLongitudeDeg: Type.Number({ minimum: -180, maximum: 180 }),
 		variationDeg: Type.Number({ minimum: -40, maximum: 40, description: 'east positive' }),
-		dipDeg: Type.Number({ minimum: -85, maximum: 85, description: 'north end down positive' })
+		dipDeg: Type.Number({ minimum: -85, maximum: 85, description: 'north end down positive' }),
+		islands: Type.Array(
+			Type.Object(
+				{
+					name: Type.String({ minLength: 1, maxLength: 40 }),
+					/** Corners of the coast, east and north of the reference point. */
+					coast: Type.Array(Type.Tuple([onPlane, onPlane]), { minItems: 3, maxItems: 400 })
+				},
+				closed
+			),
+			{ maxItems: 60 }
+		),
+		airports: Type.Array(
+			Type.Object(
+				{
+					id: Type.String({ pattern: '^X[A-Z]{3}$', description: 'X and three letters' }),
+					name: Type.String({ minLength: 1, maxLength: 40 }),
+					elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
+					runways: Type.Array(Runway, { minItems: 1, maxItems: 6 })
+				},
+				closed
+			),
+			{ maxItems: 40 }
+		)
 	},
 	{ ...closed, $id: 'hanza-area' }
 );
 export type Area = Static<typeof Area>;
+
+/** Whether a card lets the student look out of the window. */
+export const mayLookOut = ({ outside, weather }: Pick<TaskCard, 'outside' | 'weather'>): boolean =>
+	outside ? outside === 'seen' : (weather.clouds?.length ?? 0) > 0 || weather.visibilityM !== undefined;
+
+/** A phase's configuration in words: "flap 10°, gear down, 2500 rpm". */
+export const configurationWords = ({
+	flapsDeg,
+	gearDown,
+	governedRpm
+}: NonNullable<Phase['configuration']>): string =>
+	[
+		flapsDeg === undefined ? '' : flapsDeg === 0 ? 'flap up' : `flap ${flapsDeg}°`,
+		gearDown === undefined ? '' : gearDown ? 'gear down' : 'gear up',
+		governedRpm === undefined ? '' : `${governedRpm} rpm`
+	]
+		.filter(Boolean)
+		.join(', ');

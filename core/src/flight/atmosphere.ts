@@ -89,13 +89,10 @@ export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatur
 	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
 	let pressureAltitude = ground + altitudeM;
 	if (temperatureOffsetC !== 0) {
-		const groundK = standardTemperatureK(ground);
 		// Newton's method: the curve is so nearly straight that the third step changes nothing.
 		for (let i = 0; i < 3; i++) {
-			const localK = standardTemperatureK(pressureAltitude);
-			const height =
-				pressureAltitude - ground + (temperatureOffsetC / LAPSE_K_PER_M) * Math.log(groundK / localK);
-			pressureAltitude -= (height - altitudeM) / (1 + temperatureOffsetC / localK);
+			const stretch = 1 + temperatureOffsetC / standardTemperatureK(pressureAltitude);
+			pressureAltitude -= (columnM(ground, pressureAltitude, temperatureOffsetC) - altitudeM) / stretch;
 		}
 	}
 	const staticPa = SEA_LEVEL_PRESSURE_PA * pressureRatioAt(pressureAltitude);
@@ -106,6 +103,23 @@ export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatur
 		densityKgM3: staticPa / (GAS_CONSTANT * temperatureK),
 		pressureAltitudeM: pressureAltitude
 	};
+}
+
+/** Height, m, over which a column from the ground's pressure altitude to another one reaches. */
+const columnM = (groundM: number, pressureAltitude: number, temperatureOffsetC: number): number =>
+	pressureAltitude -
+	groundM +
+	(temperatureOffsetC / LAPSE_K_PER_M) *
+		Math.log(standardTemperatureK(groundM) / standardTemperatureK(pressureAltitude));
+
+/** Altitude, ft, at which an altimeter set to the sea-level pressure reads an altitude, ft, on such a day. */
+export function trueAltitudeFt(
+	indicatedFt: number,
+	seaLevelPressureHpa: number,
+	temperatureOffsetC: number
+): number {
+	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	return columnM(ground, ground + indicatedFt * METRES_PER_FT, temperatureOffsetC) / METRES_PER_FT;
 }
 
 /** What an altimeter shows, ft, for a static pressure, Pa, and its setting, hPa. */

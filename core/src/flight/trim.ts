@@ -263,6 +263,15 @@ export function trimmedAtThrottle(
 	return { ...trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }), verticalSpeedFpm };
 }
 
+/** What a pilot sets power by: shaft speed with a fixed-pitch propeller, manifold pressure with a governed one. */
+export type PowerUnit = 'rpm' | 'inHg';
+export const powerUnit = ({ propeller }: Pick<Aircraft, 'propeller'>): PowerUnit =>
+	propeller.kind === 'fixed-pitch' ? 'rpm' : 'inHg';
+export const powerOf = (
+	aircraft: Aircraft,
+	trimmed: Pick<Trimmed, 'powerRpm' | 'manifoldPressureInHg'>
+): number => (powerUnit(aircraft) === 'rpm' ? trimmed.powerRpm : trimmed.manifoldPressureInHg);
+
 /** The air a configuration is asked for in. */
 export type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'temperatureOffsetC'>;
 
@@ -327,6 +336,11 @@ export const TrimOutput = Type.Object({
 /** Calibrated airspeed, kt, of an indicated one: the static port's position error taken off. */
 export const calibratedKt = (aircraft: Aircraft, indicatedKt: number): number =>
 	calibratedFromImpactMps(impactPressurePa(indicatedKt * MPS_PER_KT) / (1 - aircraft.staticErrorShare)) /
+	MPS_PER_KT;
+
+/** Indicated airspeed, kt, of a calibrated one: the other way. */
+export const indicatedKt = (aircraft: Aircraft, calibrated: number): number =>
+	calibratedFromImpactMps(impactPressurePa(calibrated * MPS_PER_KT) * (1 - aircraft.staticErrorShare)) /
 	MPS_PER_KT;
 
 /** Pitch, power and elevator for a steady flight in still standard air. */

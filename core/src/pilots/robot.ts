@@ -2,7 +2,7 @@ import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
 import { calibratedKt, standardDay, trimmedFlight, type Aircraft } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
-import { SeededRandom, type ControlInputs } from '../simulation/index.js';
+import { propellerLever, SeededRandom, type ControlInputs } from '../simulation/index.js';
 
 /** How a robot flies: what it does well, and what it does wrong on purpose. */
 export interface Technique {
@@ -52,6 +52,9 @@ interface Plan {
 	headingDeg: number;
 	throttle: number;
 	pitchDeg: number;
+	flapsDeg: number;
+	gear: number;
+	propeller: number;
 }
 
 /** A decision of the robot ten times a second is plenty; its hands move as often. */
@@ -94,8 +97,12 @@ export class RobotPilot {
 		let altitudeFt = this.card.start.altitudeFt;
 		let airspeedKias = this.card.start.airspeedKias;
 		let headingDeg = this.card.start.headingDeg;
+		let { flapsDeg, gearDown = !aircraft.gear, governedRpm } = this.card.start;
 		return this.card.phases.map((phase) => {
-			const { targets } = phase;
+			const { targets, configuration } = phase;
+			flapsDeg = configuration?.flapsDeg ?? flapsDeg;
+			gearDown = configuration?.gearDown ?? gearDown;
+			governedRpm = configuration?.governedRpm ?? governedRpm;
 			const rate = targets.verticalSpeedFpm?.value ?? 0;
 			airspeedKias = targets.airspeedKias?.value ?? airspeedKias;
 			altitudeFt = targets.altitudeFt?.value ?? altitudeFt;
@@ -104,9 +111,9 @@ export class RobotPilot {
 				airspeedKcas: calibratedKt(aircraft, airspeedKias),
 				verticalSpeedFpm: rate,
 				altitudeFt,
-				flapsDeg: this.card.start.flapsDeg,
-				gear: this.card.start.gearDown ? 1 : 0,
-				governedRpm: this.card.start.governedRpm,
+				flapsDeg,
+				gear: gearDown ? 1 : 0,
+				governedRpm,
 				bankDeg: 0,
 				headingDeg: 0,
 				...standardDay
@@ -117,7 +124,10 @@ export class RobotPilot {
 				airspeedKias,
 				headingDeg,
 				throttle: known.throttle,
-				pitchDeg: known.pitchDeg
+				pitchDeg: known.pitchDeg,
+				flapsDeg,
+				gear: gearDown ? 1 : 0,
+				propeller: propellerLever(aircraft, governedRpm)
 			};
 		});
 	}
@@ -225,7 +235,10 @@ export class RobotPilot {
 			aileron,
 			rudder: this.rudder,
 			throttle: this.throttle,
-			trim: this.trim
+			trim: this.trim,
+			flapsDeg: plan.flapsDeg,
+			gear: plan.gear,
+			propeller: plan.propeller
 		};
 	}
 }

@@ -13,6 +13,7 @@ import {
 import {
 	Airplane,
 	airplaneIn,
+	altimeterFt,
 	attitudeOf,
 	calibratedKt,
 	calibratedFromImpactMps,
@@ -20,6 +21,7 @@ import {
 	EAST,
 	EquationsOfMotion,
 	impactFromTruePa,
+	indicatedKt,
 	Integrator,
 	NORTH,
 	Powerplant,
@@ -35,6 +37,7 @@ import {
 	stillAir,
 	trimmedFlight,
 	trimWheelFor,
+	trueAltitudeFt,
 	type Aircraft,
 	type Environment,
 	type Surfaces,
@@ -210,10 +213,16 @@ export class Flight {
 		this.equations = new EquationsOfMotion(this.airplane);
 		this.integrator = new Integrator(this.equations);
 		this.atmosphere = new Atmosphere(weather, variationDeg);
+		// A start is what the dials shall show: the altimeter is set right, the air may be cold.
+		const altitudeFt = trueAltitudeFt(
+			start.altitudeFt,
+			weather.seaLevelPressureHpa,
+			weather.temperatureOffsetC
+		);
 		const trimmed = trimmedFlight(aircraft, {
 			airspeedKcas: calibratedKt(aircraft, start.airspeedKias),
 			verticalSpeedFpm: start.verticalSpeedFpm,
-			altitudeFt: start.altitudeFt,
+			altitudeFt,
 			flapsDeg: start.flapsDeg,
 			bankDeg: start.bankDeg ?? 0,
 			gear: start.gearDown ? 1 : 0,
@@ -228,7 +237,7 @@ export class Flight {
 		const mixture = Powerplant.leanedMixture(trimmed.environment.densityKgM3);
 		Object.assign(this.airplane.surfaces, airplaneIn(trimmed, aircraft).surfaces, { mixture });
 		// The trim was found in still air: carry the wind along.
-		this.atmosphere.fill(start.altitudeFt * METRES_PER_FT, this.environment);
+		this.atmosphere.fill(altitudeFt * METRES_PER_FT, this.environment);
 		this.addWindToVelocity();
 		this.assistState = {
 			pitchDeg: trimmed.pitchDeg,
@@ -510,6 +519,32 @@ export class Flight {
 			turnRateDegPerSecond: toDegrees(headingRate),
 			slipDeg: toDegrees(Math.atan2(-equations.specificForceY, Math.max(1, -equations.specificForceZ))),
 			rpm: radPerSecondToRpm(state[SHAFT]!)
+		};
+	}
+
+	/** This moment as the start of another flight: what the dials would show if none of them lied. */
+	asStart(inputs: ControlInputs): FlightSetup['start'] {
+		const { aircraft, weather } = this.setup;
+		const truth = this.truth();
+		const { staticPa } = this.atmosphere.air(-this.state[DOWN]!);
+		const { propeller, gear } = aircraft;
+		return {
+			altitudeFt: altimeterFt(staticPa, weather.seaLevelPressureHpa),
+			headingDeg: truth.headingDeg,
+			airspeedKias: indicatedKt(aircraft, truth.calibratedAirspeedKt),
+			verticalSpeedFpm: truth.verticalSpeedFpm,
+			flapsDeg: this.surfaces.flapsDeg,
+			bankDeg: truth.bankDeg,
+			northNm: truth.northNm,
+			eastNm: truth.eastNm,
+			...(gear ? { gearDown: this.surfaces.gear > 0.5 } : {}),
+			...(propeller.kind === 'constant-speed'
+				? {
+						governedRpm:
+							propeller.governorMinimumRpm +
+							inputs.propeller * (propeller.governorMaximumRpm - propeller.governorMinimumRpm)
+					}
+				: {})
 		};
 	}
 

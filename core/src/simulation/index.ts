@@ -1,6 +1,7 @@
 export * from './assist.js';
 export * from './controls.js';
 export * from './flight.js';
+export * from './outside.js';
 export * from './random.js';
 export * from './recording.js';
 export * from './resume.js';

@@ -70,7 +70,10 @@ export const ResumeState = Type.Object(
 				covered: Type.Integer({ minimum: 0, maximum: 65535 })
 			},
 			closed
-		)
+		),
+		/** Where in the card it was; for those who watch. */
+		phase: Type.Optional(Type.Integer({ minimum: -1, maximum: 40 })),
+		phaseSeconds: Type.Optional(num)
 	},
 	closed
 );

@@ -7,12 +7,14 @@ import {
 	type FlightEnd,
 	type Instrument,
 	type ResumeState,
+	type Situation,
 	type TaskCard
 } from '@hanza/core';
 import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/workers/messages.js';
 import { gamepadControls, loadSetup, readAxes } from './gamepad.js';
+import type { WaitingOrder } from './orders.js';
 import { moveByKeys, stepFlaps } from './hands.js';
-import { KEYMAP, type Action } from './keymap.js';
+import { loadKeys, type Action } from './keymap.js';
 import { CockpitSound } from './sound.js';
 import { Uploader, type UploadState } from './uploader.js';
 
@@ -27,6 +29,8 @@ export interface CockpitData {
 
 export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'ended' | 'leaving';
 
+/** How often the cockpit asks for the instructor's orders, ms. */
+const ORDERS_MS = 2000;
 const HECTOPASCAL_STEP = 0.5;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
@@ -52,6 +56,8 @@ export class Cockpit {
 	waiting = $state(0);
 	targetsShown = $state(true);
 	helpShown = $state(false);
+	/** The outside view, where the card allows one at all. */
+	outsideShown = $state(true);
 	/** Flight time at which the stopwatch began and stopped. */
 	stopwatch = $state<{ from: number; to: number | null } | null>(null);
 	problem = $state<string | null>(null);
@@ -68,12 +74,18 @@ export class Cockpit {
 	private readonly held = new Set<Action>();
 	private pointerHasStick = false;
 	private readonly gamepad = loadSetup();
+	readonly keys: Readonly<Record<string, Action>> = (() => {
+		const { maps, chosen } = loadKeys();
+		return maps[chosen];
+	})();
 	/** The device's last word for each control: it speaks only when it moves, so that keys and it can share. */
 	private gamepadSaid: Partial<Record<string, number>> = {};
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
 	private sound: CockpitSound | null = null;
+	private placed: ((situation: Situation) => void) | null = null;
+	private asking: ReturnType<typeof setInterval> | null = null;
 	private recalled: ((moment: Moment | null) => void) | null = null;
 
 	constructor(readonly data: CockpitData) {
@@ -136,16 +148,20 @@ export class Cockpit {
 				this.inputs = message.inputs;
 				this.frame = message.frame;
 				this.status = 'frozen';
+				this.asking = setInterval(() => void this.askForOrders(), ORDERS_MS);
 				return;
 			case 'frame':
 				this.frame = message.frame;
+				// A picture that is drawn asks for the next: a slow screen gets fewer, the flight goes on.
+				requestAnimationFrame(() => this.tell({ type: 'drawn' }));
 				return;
 			case 'chunk':
 				void this.uploader.add(message.seq, message.body);
 				return;
 			case 'frozen':
 				if (this.status === 'flying') this.status = 'frozen';
-				this.freezeReason = message.reason;
+				if (!(this.freezeReason === 'instructor' && message.reason === 'asked'))
+					this.freezeReason = message.reason;
 				this.held.clear();
 				return;
 			case 'done':
@@ -158,11 +174,34 @@ export class Cockpit {
 			case 'flushed':
 				this.flushed?.();
 				return;
+			case 'taken':
+				void fetch(`/api/attempts/${this.data.id}/orders/${message.id}`, { method: 'PUT' }).catch(() => {
+					// Not said: the server will send the order again, and doing it twice does no harm.
+				});
+				return;
+			case 'situation':
+				this.placed?.(message.situation);
+				return;
 			case 'recalled':
 				this.recalled?.(message.moment);
 				return;
 			default:
 				message satisfies never;
+		}
+	}
+
+	/** What the instructor wants done to this flight. */
+	private async askForOrders(): Promise<void> {
+		if (this.status !== 'flying' && this.status !== 'frozen') return;
+		try {
+			const answer = await fetch(`/api/attempts/${this.data.id}/orders`);
+			if (!answer.ok) return;
+			for (const { id, order } of (await answer.json()) as WaitingOrder[]) {
+				this.tell({ type: 'order', id, order });
+				if (order.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
+			}
+		} catch {
+			// Without a server there are no orders; the flight goes on.
 		}
 	}
 
@@ -238,7 +277,7 @@ export class Cockpit {
 
 	/** @returns whether the key was one of ours. */
 	keyDown(code: string, repeat: boolean): boolean {
-		const action = KEYMAP[code];
+		const action = this.keys[code];
 		if (!action) return false;
 		if (repeat && !TURNING.has(action)) return true;
 		switch (action) {
@@ -269,6 +308,12 @@ export class Cockpit {
 			case 'alternateStatic':
 				if (this.inputs) this.control({ alternateStatic: this.inputs.alternateStatic > 0 ? 0 : 1 });
 				break;
+			case 'gear':
+				this.moveGear();
+				break;
+			case 'outside':
+				this.outsideShown = !this.outsideShown;
+				break;
 			case 'arrangement':
 				this.arrange(this.arrangement === 'round' ? 'linear' : 'round');
 				break;
@@ -279,7 +324,7 @@ export class Cockpit {
 	}
 
 	keyUp(code: string): void {
-		const action = KEYMAP[code];
+		const action = this.keys[code];
 		if (action) this.held.delete(action);
 	}
 
@@ -293,6 +338,11 @@ export class Cockpit {
 			this.control({
 				flapsDeg: stepFlaps(this.inputs.flapsDeg, this.data.aircraft.controls.flapStepsDeg, by)
 			});
+	}
+
+	/** The gear lever to its other end; a fixed gear has none. */
+	moveGear(): void {
+		if (this.inputs && this.data.aircraft.gear) this.control({ gear: this.inputs.gear > 0.5 ? 0 : 1 });
 	}
 
 	turnHeadingKnob(by: 1 | -1): void {
@@ -330,12 +380,14 @@ export class Cockpit {
 
 	private playSound(): void {
 		if (!this.sound || !this.frame || !this.inputs) return;
-		const { panel, stallWarning } = this.frame;
+		const { panel, stallWarning, gearWarning } = this.frame;
 		this.sound.play({
 			rpm: panel.rpm,
 			throttle: this.inputs.throttle,
 			airspeedKt: panel.airspeedKias,
 			stallWarning,
+			gearWarning,
+			ratedRpm: this.data.aircraft.engine.ratedRpm,
 			running: this.status === 'flying'
 		});
 	}
@@ -370,6 +422,40 @@ export class Cockpit {
 		}
 	}
 
+	/** Where the flight is, for another to begin there. */
+	situation(): Promise<Situation> {
+		return new Promise((resolve) => {
+			this.placed = resolve;
+			this.tell({ type: 'situation' });
+		});
+	}
+
+	/** Goes elsewhere: a new flight begins there, what was flown is kept. @returns its id, or null. */
+	async reposition(situation: Situation): Promise<string | null> {
+		const before = this.status;
+		await this.sendAll();
+		try {
+			const { id } = (await post(`/api/attempts/${this.data.id}/reposition`, situation)) as { id: string };
+			await post(`/api/attempts/${this.data.id}/end`, { status: 'interrupted' });
+			return id;
+		} catch (error) {
+			this.status = before === 'ended' ? 'ended' : 'frozen';
+			this.problem = problemOf(error);
+			return null;
+		}
+	}
+
+	/** Keeps a situation as a card of the instructor's. @returns whether it was kept. */
+	async keepSituation(name: string, situation: Situation): Promise<boolean> {
+		try {
+			await post(`/api/attempts/${this.data.id}/situation`, { name, situation });
+			return true;
+		} catch (error) {
+			this.problem = problemOf(error);
+			return false;
+		}
+	}
+
 	/** Freezes, and waits until the server has everything. */
 	private async sendAll(): Promise<void> {
 		this.status = 'leaving';
@@ -398,6 +484,7 @@ export class Cockpit {
 	close(): void {
 		cancelAnimationFrame(this.picture);
 		this.sound?.close();
+		if (this.asking) clearInterval(this.asking);
 		this.worker.terminate();
 		this.uploader.close();
 	}
@@ -410,6 +497,21 @@ async function post(address: string, body: unknown): Promise<unknown> {
 		headers: { 'Content-Type': 'application/json' },
 		body: JSON.stringify(body)
 	});
-	if (!response.ok) throw new Error(String(response.status));
+	if (!response.ok) {
+		const said = (await response.json().catch(() => null)) as { message?: string } | null;
+		throw new Refusal(response.status === 400 ? (said?.message ?? null) : null);
+	}
 	return response.json();
 }
+
+/** The server's no, with its reason where it gives one to show. */
+class Refusal extends Error {
+	constructor(readonly reason: string | null) {
+		super(reason ?? 'refused');
+	}
+}
+
+const problemOf = (error: unknown): string =>
+	error instanceof Refusal && error.reason
+		? `That cannot be flown: ${error.reason.replace(/^\/(start\/)?/, '')}`
+		: 'The server could not be reached. What you flew is safe; try again in a moment.';

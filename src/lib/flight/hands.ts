@@ -8,6 +8,7 @@ const STICK: Record<AssistLevel, { most: number; out: number; back: number }> = 
 	attitude: { most: 0.6, out: 2.4, back: 6 }
 };
 const THROTTLE_PER_SECOND = 0.22;
+const LEVER_PER_SECOND = 0.2;
 const TRIM_PER_SECOND = 0.09;
 
 const axis = (held: ReadonlySet<Action>, plus: Action, minus: Action): number =>
@@ -42,11 +43,11 @@ export function moveByKeys(
 		);
 	}
 	next.rudder = toward(inputs.rudder, axis(held, 'rudderRight', 'rudderLeft') * 0.6, 1, 2, seconds);
-	next.throttle = clamp(
-		inputs.throttle + axis(held, 'powerUp', 'powerDown') * THROTTLE_PER_SECOND * seconds,
-		0,
-		1
-	);
+	const lever = (now: number, plus: Action, minus: Action, rate: number) =>
+		clamp(now + axis(held, plus, minus) * rate * seconds, 0, 1);
+	next.throttle = lever(inputs.throttle, 'powerUp', 'powerDown', THROTTLE_PER_SECOND);
+	next.propeller = lever(inputs.propeller, 'propellerUp', 'propellerDown', LEVER_PER_SECOND);
+	next.mixture = lever(inputs.mixture, 'mixtureUp', 'mixtureDown', LEVER_PER_SECOND);
 	next.trim = clamp(inputs.trim + axis(held, 'trimUp', 'trimDown') * TRIM_PER_SECOND * seconds, -1, 1);
 	return next;
 }

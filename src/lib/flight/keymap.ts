@@ -1,3 +1,6 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { parse } from '@hanza/core';
+
 /** What a key can do in the cockpit. */
 export const ACTIONS = {
 	noseUp: 'Nose up (pull)',
@@ -8,10 +11,15 @@ export const ACTIONS = {
 	rudderRight: 'Right rudder',
 	powerUp: 'More power',
 	powerDown: 'Less power',
+	propellerUp: 'Propeller lever forward',
+	propellerDown: 'Propeller lever back',
+	mixtureUp: 'Mixture richer',
+	mixtureDown: 'Mixture leaner',
 	trimUp: 'Trim nose up',
 	trimDown: 'Trim nose down',
 	flapsDown: 'Flap down a step',
 	flapsUp: 'Flap up a step',
+	gear: 'Gear up or down',
 	freeze: 'Freeze, fly on',
 	targets: 'Hide or show the targets',
 	stopwatch: 'Stopwatch: start, stop, clear',
@@ -21,24 +29,16 @@ export const ACTIONS = {
 	knobRight: 'Heading dial: turn right',
 	alternateStatic: 'Alternate static source',
 	arrangement: 'Other arrangement of the panel',
+	outside: 'Outside view, where the card allows it',
 	help: 'This list'
 } as const;
 export type Action = keyof typeof ACTIONS;
+export const ACTION_IDS = Object.keys(ACTIONS) as Action[];
 
 /** Keys by their place on the keyboard (KeyboardEvent.code), so that the layout of a language does not matter. */
-export const KEYMAP: Record<string, Action> = {
-	ArrowDown: 'noseUp',
-	ArrowUp: 'noseDown',
-	ArrowLeft: 'bankLeft',
-	ArrowRight: 'bankRight',
-	KeyZ: 'rudderLeft',
-	KeyX: 'rudderRight',
-	KeyW: 'powerUp',
-	KeyS: 'powerDown',
-	KeyE: 'trimUp',
-	KeyD: 'trimDown',
-	KeyF: 'flapsDown',
-	KeyR: 'flapsUp',
+export type KeyMap = Record<string, Action>;
+
+const COMMON: KeyMap = {
 	Space: 'freeze',
 	KeyH: 'targets',
 	KeyC: 'stopwatch',
@@ -46,21 +46,136 @@ export const KEYMAP: Record<string, Action> = {
 	Comma: 'settingDown',
 	KeyN: 'knobLeft',
 	KeyM: 'knobRight',
-	KeyA: 'alternateStatic',
 	KeyP: 'arrangement',
+	KeyV: 'outside',
 	Slash: 'help'
 };
+
+/** The two maps that ship: the stick under the right hand, or under the left. */
+export const KEY_MAPS = {
+	arrows: {
+		name: 'Stick on the arrow keys, power and trim on the left',
+		keys: {
+			ArrowDown: 'noseUp',
+			ArrowUp: 'noseDown',
+			ArrowLeft: 'bankLeft',
+			ArrowRight: 'bankRight',
+			KeyZ: 'rudderLeft',
+			KeyX: 'rudderRight',
+			KeyW: 'powerUp',
+			KeyS: 'powerDown',
+			KeyT: 'propellerUp',
+			KeyG: 'propellerDown',
+			KeyY: 'mixtureUp',
+			KeyB: 'mixtureDown',
+			KeyE: 'trimUp',
+			KeyD: 'trimDown',
+			KeyF: 'flapsDown',
+			KeyR: 'flapsUp',
+			KeyL: 'gear',
+			KeyA: 'alternateStatic',
+			...COMMON
+		}
+	},
+	letters: {
+		name: 'Stick on W A S D, power and trim on the right',
+		keys: {
+			KeyS: 'noseUp',
+			KeyW: 'noseDown',
+			KeyA: 'bankLeft',
+			KeyD: 'bankRight',
+			KeyQ: 'rudderLeft',
+			KeyE: 'rudderRight',
+			ArrowUp: 'powerUp',
+			ArrowDown: 'powerDown',
+			KeyO: 'propellerUp',
+			KeyL: 'propellerDown',
+			KeyI: 'mixtureUp',
+			KeyK: 'mixtureDown',
+			ArrowRight: 'trimUp',
+			ArrowLeft: 'trimDown',
+			KeyF: 'flapsDown',
+			KeyR: 'flapsUp',
+			KeyG: 'gear',
+			KeyT: 'alternateStatic',
+			...COMMON
+		}
+	}
+} as const satisfies Record<string, { name: string; keys: KeyMap }>;
+export type KeyMapId = keyof typeof KEY_MAPS;
+export const KEY_MAP_IDS = Object.keys(KEY_MAPS) as KeyMapId[];
+
+const KeyMapSchema = Type.Record(
+	Type.String({ maxLength: 30 }),
+	Type.Union(ACTION_IDS.map((action) => Type.Literal(action)))
+);
+export const KeySetup = Type.Object(
+	{
+		chosen: Type.Union(KEY_MAP_IDS.map((id) => Type.Literal(id))),
+		maps: Type.Object({ arrows: KeyMapSchema, letters: KeyMapSchema }, { additionalProperties: false })
+	},
+	{ additionalProperties: false }
+);
+export type KeySetup = Static<typeof KeySetup> & { maps: Record<KeyMapId, KeyMap> };
+
+export const defaultKeys = (): KeySetup => ({
+	chosen: 'arrows',
+	maps: { arrows: { ...KEY_MAPS.arrows.keys }, letters: { ...KEY_MAPS.letters.keys } }
+});
+
+const KEPT = 'hanza-keys';
+
+/** The keys kept in this browser; the usual ones where there are none or they cannot be read. */
+export function loadKeys(): KeySetup {
+	try {
+		const kept = localStorage.getItem(KEPT);
+		return kept ? (parse(KeySetup, JSON.parse(kept)) as KeySetup) : defaultKeys();
+	} catch {
+		return defaultKeys();
+	}
+}
+export const saveKeys = (setup: KeySetup): void => localStorage.setItem(KEPT, JSON.stringify(setup));
+
+/** Keys that belong to the browser and to moving about a page. */
+const RESERVED =
+	/^(Tab|Escape|Enter|F\d+|Meta.*|Alt.*|Control.*|Shift.*|ContextMenu|PrintScreen|Unidentified)?$/;
+export const mayBeAssigned = (code: string): boolean => !RESERVED.test(code);
+
+/** The keys of an action, in the order of the map. */
+export const keysOf = (map: KeyMap, action: Action): string[] =>
+	Object.keys(map).filter((code) => map[code] === action);
+
+/**
+ * A map with one key given to an action in place of the keys it had.
+ * @returns the new map, and the action that lost this key to it, if any.
+ */
+export function assignKey(map: KeyMap, action: Action, code: string): { map: KeyMap; lost: Action | null } {
+	const before = map[code];
+	const kept = Object.entries(map).filter(([key, what]) => what !== action && key !== code);
+	return {
+		map: { ...Object.fromEntries(kept), [code]: action },
+		lost: before && before !== action ? before : null
+	};
+}
 
 const NAMES: Record<string, string> = {
 	ArrowDown: '↓',
 	ArrowUp: '↑',
 	ArrowLeft: '←',
 	ArrowRight: '→',
-	Space: 'Space',
 	Period: '.',
 	Comma: ',',
-	Slash: '/'
+	Slash: '/',
+	Semicolon: ';',
+	Quote: "'",
+	BracketLeft: '[',
+	BracketRight: ']',
+	Minus: '-',
+	Equal: '=',
+	Backslash: '\\',
+	Backquote: '`'
 };
 
 /** A key as printed on it. */
-export const keyName = (code: string): string => NAMES[code] ?? code.replace(/^Key/, '');
+export const keyName = (code: string): string =>
+	NAMES[code] ?? code.replace(/^(Key|Digit)/, '').replace(/^Numpad/, 'pad ');

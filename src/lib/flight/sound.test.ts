@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { soundLevels } from './sound.js';
 
-const scene = { rpm: 2400, throttle: 0.8, airspeedKt: 105, stallWarning: false, running: true };
+const scene = {
+	rpm: 2400,
+	throttle: 0.8,
+	airspeedKt: 105,
+	stallWarning: false,
+	gearWarning: false,
+	ratedRpm: 2700,
+	running: true
+};
 
 describe('sound', () => {
 	it('follows rpm and power, airspeed, and warns of the stall', () => {
@@ -12,6 +20,7 @@ describe('sound', () => {
 		expect(soundLevels({ ...scene, airspeedKt: 140 }).slipstream).toBeGreaterThan(cruise.slipstream * 1.5);
 		expect(cruise.stall).toBe(0);
 		expect(soundLevels({ ...scene, stallWarning: true }).stall).toBeGreaterThan(0);
+		expect(soundLevels({ ...scene, gearWarning: true })).toMatchObject({ stall: 0, gear: 0.13 });
 	});
 
 	it('is silent while the flight is frozen', () => {

@@ -4,6 +4,8 @@ export interface SoundScene {
 	throttle: number;
 	airspeedKt: number;
 	stallWarning: boolean;
+	gearWarning: boolean;
+	ratedRpm: number;
 	running: boolean;
 }
 
@@ -16,11 +18,20 @@ export interface SoundLevels {
 	slipstream: number;
 	slipstreamHz: number;
 	stall: number;
+	gear: number;
 }
 
-export function soundLevels({ rpm, throttle, airspeedKt, stallWarning, running }: SoundScene): SoundLevels {
+export function soundLevels({
+	rpm,
+	throttle,
+	airspeedKt,
+	stallWarning,
+	gearWarning,
+	ratedRpm,
+	running
+}: SoundScene): SoundLevels {
 	const on = running ? 1 : 0;
-	const share = Math.min(1, Math.max(0, rpm / 2700));
+	const share = Math.min(1, Math.max(0, rpm / ratedRpm));
 	// The noise of moving air grows about as the square of its speed.
 	const wind = Math.min(1, (Math.max(0, airspeedKt) / 140) ** 2);
 	return {
@@ -29,7 +40,8 @@ export function soundLevels({ rpm, throttle, airspeedKt, stallWarning, running }
 		propeller: on * share * share * 0.12,
 		slipstream: on * wind * 0.22,
 		slipstreamHz: 300 + 1400 * wind,
-		stall: on && stallWarning ? 0.16 : 0
+		stall: on && stallWarning ? 0.16 : 0,
+		gear: on && gearWarning ? 0.13 : 0
 	};
 }
 
@@ -44,10 +56,21 @@ export class CockpitSound {
 	private readonly slipstream = this.noise();
 	private readonly stall = this.voice('square', 'bandpass', 900);
 
+	private readonly gear = this.voice('square', 'bandpass', 500);
+	/** Breaks the gear warner's tone up, so that it cannot be taken for the stall warner's. */
+	private readonly gearBeat = new OscillatorNode(this.context, { type: 'square', frequency: 2.5 });
+
 	constructor(volume: number) {
 		this.master.gain.value = volume;
 		this.master.connect(this.context.destination);
 		this.stall.source.frequency.value = 620;
+		this.gear.source.frequency.value = 380;
+		const beaten = new GainNode(this.context, { gain: 0.5 });
+		const depth = new GainNode(this.context, { gain: 0.5 });
+		this.gearBeat.connect(depth).connect(beaten.gain);
+		this.gear.gain.disconnect();
+		this.gear.gain.connect(beaten).connect(this.master);
+		this.gearBeat.start();
 	}
 
 	private voice(type: OscillatorType, filterType: BiquadFilterType, cutHz: number) {
@@ -87,6 +110,7 @@ export class CockpitSound {
 		glide(this.slipstream.gain.gain, levels.slipstream);
 		glide(this.slipstream.filter.frequency, levels.slipstreamHz);
 		glide(this.stall.gain.gain, levels.stall);
+		glide(this.gear.gain.gain, levels.gear);
 	}
 
 	set volume(volume: number) {

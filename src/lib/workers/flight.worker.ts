@@ -6,7 +6,9 @@ import {
 	eventSample,
 	honestColumn,
 	EVENT_CHANNELS,
+	failuresFrom,
 	Flight,
+	mayLookOut,
 	Recorder,
 	RECORDING_RATE_HZ,
 	sampleFlight,
@@ -14,8 +16,10 @@ import {
 	STEPS_PER_SECOND,
 	type ControlInputs,
 	type EventSample,
-	type ResumeState
+	type ResumeState,
+	type Situation
 } from '@hanza/core';
+import type { FlightOrder } from '$lib/flight/orders.js';
 import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
 
 const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
@@ -25,6 +29,7 @@ const TICK_MS = 8;
 /** A longer gap means that the browser put the page to sleep: freeze instead of racing to catch up. */
 const ASLEEP_MS = 500;
 const FRAME_MS = 15;
+const LOST_FRAME_MS = 250;
 /** Moments kept to go back to, one a second: a little over the longest step back. */
 const KEPT_MOMENTS = 75;
 
@@ -46,6 +51,8 @@ class Session {
 	private toldDone = false;
 	private rate = 1;
 	private readonly moments: Moment[] = [];
+	private readonly looksOut: boolean;
+	private drawing = false;
 
 	constructor(load: Extract<ToFlight, { type: 'load' }>) {
 		this.flight = new Flight({
@@ -54,6 +61,7 @@ class Session {
 			seed: load.seed
 		});
 		this.progress = new CardProgress(load.card);
+		this.looksOut = mayLookOut(load.card);
 		this.inputs = this.flight.initialControls;
 		this.seq = load.nextSeq;
 		this.before = load.resume ? this.takeUp(load.resume) : 0;
@@ -86,7 +94,12 @@ class Session {
 		const { length } = this.recorder;
 		if (length === this.sent) return;
 		const chunk = encodeChunk({ first: this.before + this.sent, track: this.recorder.track(this.sent) });
-		const state: ResumeState = { flight: this.flight.snapshot(), inputs: this.inputs };
+		const state: ResumeState = {
+			flight: this.flight.snapshot(),
+			inputs: this.inputs,
+			phase: this.progress.current,
+			phaseSeconds: this.progress.elapsedSeconds(this.flight.timeSeconds)
+		};
 		const json = new TextEncoder().encode(JSON.stringify(state));
 		const body = new Uint8Array(4 + json.length + chunk.length);
 		new DataView(body.buffer).setUint32(0, json.length, true);
@@ -141,14 +154,63 @@ class Session {
 				break;
 			}
 		}
-		if (now - this.lastFrame >= FRAME_MS) {
+		// Longer without an answer, and the page is not drawing at all: it will want the newest when it does.
+		if (now - this.lastFrame >= (this.drawing ? LOST_FRAME_MS : FRAME_MS)) {
 			this.lastFrame = now;
+			this.drawing = true;
 			post({ type: 'frame', frame: this.frame() });
 		}
 		if (this.progress.done && !this.toldDone) {
 			this.toldDone = true;
 			post({ type: 'done' });
 		}
+	}
+
+	/** The last frame has been drawn: another may be sent. */
+	drawn(): void {
+		this.drawing = false;
+	}
+
+	obey(order: FlightOrder): void {
+		const { timeSeconds } = this.flight;
+		switch (order.kind) {
+			case 'fail':
+				this.flight.arm({
+					kind: order.failure,
+					atSeconds: timeSeconds,
+					creepSeconds: order.creepSeconds
+				});
+				return;
+			case 'repair':
+				this.flight.repair(order.failure);
+				return;
+			case 'freeze':
+				this.run(false);
+				return;
+			default:
+				order satisfies never;
+		}
+	}
+
+	situation(): Situation {
+		return {
+			start: this.flight.asStart(this.inputs),
+			fromPhase: Math.max(0, this.progress.current),
+			failures: failuresFrom(this.flight.failures, this.flight.timeSeconds)
+		};
+	}
+
+	private eye(): Frame['eye'] {
+		if (!this.looksOut) return null;
+		const { northNm, eastNm, altitudeFt, headingDeg, pitchDeg, bankDeg } = this.flight.truth();
+		return {
+			northNm,
+			eastNm,
+			altitudeFt,
+			headingDeg: headingDeg + this.flight.setup.variationDeg,
+			pitchDeg,
+			bankDeg
+		};
 	}
 
 	private frame(): Frame {
@@ -159,7 +221,10 @@ class Session {
 			phase: this.progress.current,
 			phaseSeconds: this.progress.elapsedSeconds(timeSeconds),
 			flapsDeg: surfaces.flapsDeg,
-			stallWarning: this.flight.stallWarning
+			stallWarning: this.flight.stallWarning,
+			gear: surfaces.gear,
+			gearWarning: this.flight.gearWarning,
+			eye: this.eye()
 		};
 	}
 }
@@ -182,6 +247,17 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 			return;
 		case 'recall':
 			post({ type: 'recalled', moment: session?.recall(data.seconds) ?? null });
+			return;
+		case 'drawn':
+			session?.drawn();
+			return;
+		case 'order':
+			if (!session) return;
+			session.obey(data.order);
+			post({ type: 'taken', id: data.id });
+			return;
+		case 'situation':
+			if (session) post({ type: 'situation', situation: session.situation() });
 			return;
 		case 'flush':
 			session?.flush();

@@ -6,8 +6,11 @@ import type {
 	FlightEnd,
 	PanelReadings,
 	ResumeState,
+	Situation,
 	TaskCard
 } from '@hanza/core';
+import type { FlightOrder } from '$lib/flight/orders.js';
+import type { Eye } from '$lib/flight/scene.js';
 
 /** What the cockpit tells the flight worker. */
 export type ToFlight =
@@ -28,6 +31,12 @@ export type ToFlight =
 	| { type: 'rate'; rate: number }
 	/** Find the kept moment this long ago. */
 	| { type: 'recall'; seconds: number }
+	/** The last frame is on the screen. */
+	| { type: 'drawn' }
+	/** An instructor's order. */
+	| { type: 'order'; id: string; order: FlightOrder }
+	/** Say where the flight is, so that another can begin there. */
+	| { type: 'situation' }
 	/** Hand out what has been recorded since the last chunk. */
 	| { type: 'flush' };
 
@@ -41,9 +50,14 @@ export interface Frame {
 	/** Flap as it is, not as chosen. */
 	flapsDeg: number;
 	stallWarning: boolean;
+	/** Gear as it is, 0 up to 1 down. */
+	gear: number;
+	gearWarning: boolean;
+	/** Only where the card lets the student look out. */
+	eye: Eye | null;
 }
 
-export type FreezeReason = 'asked' | 'slept';
+export type FreezeReason = 'asked' | 'slept' | 'instructor';
 
 /** What the flight worker tells the cockpit. */
 export type FromFlight =
@@ -55,6 +69,9 @@ export type FromFlight =
 	| { type: 'done' }
 	| { type: 'ended'; end: FlightEnd }
 	| { type: 'flushed' }
+	/** An order has been carried out. */
+	| { type: 'taken'; id: string }
+	| { type: 'situation'; situation: Situation }
 	/** A moment to go back to; null when there is none. */
 	| { type: 'recalled'; moment: Moment | null };
 

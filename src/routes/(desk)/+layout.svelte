@@ -6,11 +6,13 @@
 		data.person.role === 'instructor'
 			? [
 					['/roster', 'Students'],
-					['/set', 'Set a task']
+					['/set', 'Set a task'],
+					['/aircraft', 'Aircraft']
 				]
 			: [
 					['/home', 'Tasks'],
 					['/log', 'Log'],
+					['/aircraft', 'Aircraft'],
 					['/controls', 'Controls']
 				]
 	);

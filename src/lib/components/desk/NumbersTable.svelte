@@ -1,10 +1,9 @@
 <script lang="ts">
-	import { formatClock, formatTarget, itemName, type Grade } from '@hanza/core';
+	import { formatClock, formatTarget, itemName, signed, type Grade } from '@hanza/core';
 	import Verdict from './Verdict.svelte';
 
 	const { grade, onmoment }: { grade: Grade; onmoment: (seconds: number) => void } = $props();
-	const signed = (value: number) =>
-		`${value > 0 ? '+' : ''}${Math.abs(value) < 10 ? value.toFixed(1) : Math.round(value)}`;
+	const sized = (value: number) => signed(value, Math.abs(value) < 10 ? 1 : 0);
 </script>
 
 <div class="overflow-x-auto">
@@ -40,13 +39,13 @@
 						<td class="number"
 							>{item.inTolerancePercent === undefined ? '' : `${Math.round(item.inTolerancePercent)} %`}</td
 						>
-						<td class="number">{item.bias === undefined ? '' : signed(item.bias)}</td>
+						<td class="number">{item.bias === undefined ? '' : sized(item.bias)}</td>
 						<td class="number"
 							>{item.spread === undefined || item.mode === 'reach' ? '' : item.spread.toFixed(1)}</td
 						>
 						<td class="number">
 							{#if item.worst}
-								{signed(item.worst.deviation)}
+								{sized(item.worst.deviation)}
 								<button class="cursor-pointer underline" onclick={() => onmoment(item.worst!.atSeconds)}
 									>{formatClock(item.worst.atSeconds)}</button
 								>

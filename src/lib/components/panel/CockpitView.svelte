@@ -1,16 +1,20 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { ACTIONS, KEYMAP, keyName } from '$lib/flight/keymap.js';
+	import { ACTION_IDS, ACTIONS, keyName, keysOf } from '$lib/flight/keymap.js';
 	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
-	import type { Instrument } from '@hanza/core';
+	import { mayLookOut, type Instrument, type Situation } from '@hanza/core';
+	import type { Action } from '$lib/flight/keymap.js';
 	import BasicT from './BasicT.svelte';
 	import ClockDial from './ClockDial.svelte';
 	import CompassStrip from './CompassStrip.svelte';
 	import Coverable from './Coverable.svelte';
 	import { coverOf } from './covers.js';
 	import LinearPanel from './LinearPanel.svelte';
+	import OutsideView from './OutsideView.svelte';
+	import PowerDial from './PowerDial.svelte';
+	import SituationPanel from './SituationPanel.svelte';
 	import SideControls from './SideControls.svelte';
 	import Lever from './Lever.svelte';
 	import TachometerDial from './TachometerDial.svelte';
@@ -28,6 +32,7 @@
 
 	function keyDown(event: KeyboardEvent): void {
 		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (situation) return;
 		const onButton =
 			event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
 		if (onButton) return;
@@ -44,6 +49,16 @@
 		if (id) await goto(`/fly/${id}`, { replaceState: true });
 	}
 
+	let situation = $state.raw<Situation | null>(null);
+	async function openSituation(): Promise<void> {
+		situation = (await cockpit?.situation()) ?? null;
+	}
+	async function flyFrom(chosen: Situation): Promise<void> {
+		const id = await cockpit?.reposition(chosen);
+		situation = null;
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
+	}
+
 	async function restart(): Promise<void> {
 		if (!cockpit || !data.assignmentId) return;
 		if ((await cockpit.leave('interrupted')) === null) return;
@@ -56,10 +71,11 @@
 		surface: 'The aircraft met the surface.',
 		overstress: 'The aircraft was loaded beyond its limit.'
 	} as const;
-	const keysOf = (action: string) =>
-		Object.entries(KEYMAP)
-			.filter(([, wanted]) => wanted === action)
-			.map(([code]) => keyName(code))
+	const complex = $derived(data.aircraft.propeller.kind === 'constant-speed');
+	const looksOut = $derived(mayLookOut(data.card));
+	const names = (action: Action) =>
+		keysOf(cockpit?.keys ?? {}, action)
+			.map(keyName)
 			.join(', ');
 </script>
 
@@ -124,17 +140,34 @@
 		</header>
 
 		<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3">
-			{#if cockpit.arrangement === 'round'}
-				<BasicT {...instruments} />
-			{:else}
-				<LinearPanel {...instruments} />
-			{/if}
-			<div class="grid min-h-0 grid-rows-[4.6rem_10.5rem_10.5rem_minmax(0,1fr)] gap-2">
+			<div class="flex min-h-0 flex-col gap-2">
+				{#if frame.eye && cockpit.outsideShown}
+					<div class="h-32 shrink-0">
+						<OutsideView eye={frame.eye} area={data.area} weather={data.card.weather} />
+					</div>
+				{/if}
+				<div class="min-h-0 grow">
+					{#if cockpit.arrangement === 'round'}
+						<BasicT {...instruments} />
+					{:else}
+						<LinearPanel {...instruments} />
+					{/if}
+				</div>
+			</div>
+			<div class="grid min-h-0 grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2">
 				<Coverable {...coverOf('compass', instruments)}>
 					<div class="w-full self-start"><CompassStrip compassDeg={frame.panel.compassDeg} /></div>
 				</Coverable>
 				<Coverable {...coverOf('tachometer', instruments)}>
-					<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+					{#if complex}
+						<PowerDial
+							manifoldInHg={frame.panel.manifoldPressureInHg}
+							rpm={frame.panel.rpm}
+							aircraft={data.aircraft}
+						/>
+					{:else}
+						<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+					{/if}
 				</Coverable>
 				<ClockDial
 					timeSeconds={frame.timeSeconds}
@@ -144,7 +177,7 @@
 				<SideControls {cockpit} {frame} {inputs} />
 			</div>
 			<div class="grid min-h-0 grid-rows-[minmax(0,1fr)_10rem_auto] gap-2">
-				<div class="grid min-h-0 grid-cols-2">
+				<div class="grid min-h-0 auto-cols-fr grid-flow-col">
 					<Lever
 						label="Throttle"
 						value={inputs.throttle}
@@ -154,13 +187,33 @@
 						text={`${Math.round(inputs.throttle * 100)} %`}
 						oninput={(throttle) => cockpit?.control({ throttle })}
 					/>
+					{#if complex}
+						<Lever
+							label="Prop"
+							value={inputs.propeller}
+							min={0}
+							max={1}
+							step={0.005}
+							text={`${Math.round(inputs.propeller * 100)} %`}
+							oninput={(propeller) => cockpit?.control({ propeller })}
+						/>
+					{/if}
+					<Lever
+						label="Mix"
+						value={inputs.mixture}
+						min={0}
+						max={1}
+						step={0.005}
+						text={`${Math.round(inputs.mixture * 100)} %`}
+						oninput={(mixture) => cockpit?.control({ mixture })}
+					/>
 					<Lever
 						label="Trim"
 						value={inputs.trim}
 						min={-1}
 						max={1}
 						step={0.005}
-						text={`${inputs.trim >= 0 ? 'up' : 'dn'} ${Math.abs(inputs.trim * 10).toFixed(1)}`}
+						text={`${inputs.trim >= 0 ? '▴' : '▾'} ${Math.abs(inputs.trim * 10).toFixed(1)}`}
 						oninput={(trim) => cockpit?.control({ trim })}
 					/>
 				</div>
@@ -189,9 +242,10 @@
 			class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]"
 		>
 			<span>
-				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>/</kbd> keys ·
-				<kbd>Space</kbd> freezes ·
-				<kbd>P</kbd> other panel
+				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>{names('help')}</kbd> keys ·
+				<kbd>{names('freeze')}</kbd> freezes ·
+				<kbd>{names('arrangement')}</kbd> other panel
+				{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
 			</span>
 			<span role="status" data-testid="upload">
 				{#if cockpit.upload === 'offline'}
@@ -199,7 +253,9 @@
 				{:else}Recording is kept{/if}
 			</span>
 			<!-- The warner in words, for those who fly without sound. -->
-			<span class="font-bold text-[#f0b64a]" role="alert">{frame.stallWarning ? '▲ stall warning' : ''}</span>
+			<span class="font-bold text-[#f0b64a]" role="alert"
+				>{frame.stallWarning ? '▲ stall warning ' : ''}{frame.gearWarning ? '▲ gear not down' : ''}</span
+			>
 			<span>Practice only: not an approved device, not for navigation.</span>
 		</footer>
 
@@ -219,7 +275,9 @@
 						? 'Ready.'
 						: cockpit.freezeReason === 'slept'
 							? 'Frozen: the page was asleep.'
-							: 'Frozen.'}
+							: cockpit.freezeReason === 'instructor'
+								? 'Frozen by your instructor.'
+								: 'Frozen.'}
 				</p>
 				{#if frame.timeSeconds > 2}
 					<p class="mt-2 flex items-center justify-center gap-2 text-sm">
@@ -227,25 +285,41 @@
 						{#each STEPS_BACK as seconds (seconds)}
 							<button class="knob small" onclick={() => stepBack(seconds)}>{seconds} s ago</button>
 						{/each}
+						<button class="knob small" onclick={openSituation}>Elsewhere, or keep</button>
 					</p>
 				{/if}
 				<p class="mt-1 text-sm text-[#cfd2d3]">
-					<kbd>Space</kbd>
-					{frame.timeSeconds === 0 ? 'begins' : 'flies on'}. Arrow keys or the yoke fly, <kbd>W</kbd>
-					<kbd>S</kbd> power, <kbd>E</kbd> <kbd>D</kbd> trim.
+					<kbd>{names('freeze')}</kbd>
+					{frame.timeSeconds === 0 ? 'begins' : 'flies on'}. <kbd>{names('bankLeft')}</kbd>
+					<kbd>{names('noseDown')}</kbd> <kbd>{names('noseUp')}</kbd> <kbd>{names('bankRight')}</kbd>
+					or the yoke fly, <kbd>{names('powerUp')}</kbd> <kbd>{names('powerDown')}</kbd> power,
+					<kbd>{names('trimUp')}</kbd> <kbd>{names('trimDown')}</kbd> trim.
 				</p>
 			</div>
 		{:else if cockpit.cardDone && cockpit.status === 'flying'}
 			<div class="note low"><button class="knob" onclick={finish}>Finish and debrief</button></div>
 		{/if}
 
+		{#if situation && cockpit.status === 'frozen'}
+			<SituationPanel
+				card={data.card}
+				flapStepsDeg={data.aircraft.controls.flapStepsDeg}
+				{situation}
+				onfly={flyFrom}
+				onkeep={(name, chosen) => cockpit!.keepSituation(name, chosen)}
+				onclose={() => (situation = null)}
+			/>
+		{/if}
+
 		{#if cockpit.helpShown}
 			<div class="help" role="dialog" aria-label="Keys">
 				<h2 class="mb-2 text-lg">Keys</h2>
 				<dl class="grid grid-cols-[5rem_1fr_5rem_1fr] gap-x-4 gap-y-1.5">
-					{#each Object.entries(ACTIONS) as [action, what] (action)}
-						<dt><kbd>{keysOf(action)}</kbd></dt>
-						<dd>{what}</dd>
+					{#each ACTION_IDS as action (action)}
+						<dt>
+							{#if names(action)}<kbd>{names(action)}</kbd>{/if}
+						</dt>
+						<dd>{ACTIONS[action]}</dd>
 					{/each}
 				</dl>
 				<button class="knob mt-4" onclick={() => (cockpit!.helpShown = false)}>Close</button>

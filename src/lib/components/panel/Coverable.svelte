@@ -5,7 +5,7 @@
 	interface Props {
 		instrument: Instrument;
 		covered: boolean;
-		oncover: (instrument: Instrument) => void;
+		oncover: ((instrument: Instrument) => void) | null;
 		children: Snippet;
 	}
 	const { instrument, covered, oncover, children }: Props = $props();
@@ -16,20 +16,20 @@
 		<button
 			type="button"
 			class="grid h-full w-full cursor-pointer place-items-center rounded-2xl border border-dashed border-[#4a5157] bg-[#15181b] text-[#a9aeb1]"
-			onclick={() => oncover(instrument)}
+			onclick={() => oncover?.(instrument)}
 			title="Take the cover off"
 		>
 			{INSTRUMENT_NAMES[instrument]}: covered
 		</button>
 	{:else}
 		{@render children()}
-		<button
-			type="button"
-			class="absolute bottom-0 left-0 cursor-pointer rounded border border-transparent px-1 text-xs text-[#a9aeb1] hover:border-[#4a5157] hover:text-[#eceae4]"
-			onclick={() => oncover(instrument)}
-			aria-label="Cover the {INSTRUMENT_NAMES[instrument]}"
-		>
-			cover
-		</button>
+		{#if oncover}<button
+				type="button"
+				class="absolute bottom-0 left-0 cursor-pointer rounded border border-transparent px-1 text-xs text-[#a9aeb1] hover:border-[#4a5157] hover:text-[#eceae4]"
+				onclick={() => oncover(instrument)}
+				aria-label="Cover the {INSTRUMENT_NAMES[instrument]}"
+			>
+				cover
+			</button>{/if}
 	{/if}
 </div>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import AirspeedDial from './AirspeedDial.svelte';
 	import AltimeterDial from './AltimeterDial.svelte';
+	import AttitudeDial from './AttitudeDial.svelte';
 	import AttitudePicture from './AttitudePicture.svelte';
 	import Coverable from './Coverable.svelte';
 	import CourseRose from './CourseRose.svelte';
@@ -63,7 +64,7 @@
 			minor={500}
 		/>
 	</Coverable>
-	<div class="col-span-4 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)_minmax(0,1.35fr)] gap-3">
+	<div class="col-span-4 grid min-h-0 grid-cols-[minmax(0,11.2rem)_minmax(0,13.8rem)_minmax(0,1fr)] gap-3">
 		<Coverable {...coverOf('turn', props)}>
 			<Tape
 				label={`Turn rate ${panel.turnRateDegPerSecond.toFixed(1)} degrees a second`}
@@ -78,7 +79,8 @@
 			/>
 		</Coverable>
 		<Coverable {...coverOf('heading', props)}><CourseRose headingDeg={panel.headingDeg} /></Coverable>
-		<div class="grid min-h-0 grid-cols-2 items-end gap-1" aria-label="Standby instruments" role="group">
+		<div class="grid min-h-0 grid-cols-3 items-end gap-1" aria-label="Standby instruments" role="group">
+			<AttitudeDial pitchDeg={panel.standbyPitchDeg} bankDeg={panel.standbyBankDeg} />
 			<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
 			<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />
 		</div>

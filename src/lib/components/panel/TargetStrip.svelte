@@ -1,5 +1,12 @@
 <script lang="ts">
-	import { formatClock, formatTarget, itemName, TARGET_KINDS, type TaskCard } from '@hanza/core';
+	import {
+		configurationWords,
+		formatClock,
+		formatTarget,
+		itemName,
+		TARGET_KINDS,
+		type TaskCard
+	} from '@hanza/core';
 
 	interface Props {
 		card: TaskCard;
@@ -9,6 +16,7 @@
 	}
 	const { card, phase, phaseSeconds, shown }: Props = $props();
 	const current = $derived(card.phases[phase]);
+	const configured = $derived(current?.configuration ? configurationWords(current.configuration) : '');
 	const next = $derived(card.phases[phase + 1]);
 </script>
 
@@ -17,7 +25,7 @@
 		<p class="text-sm text-[#a9aeb1]">Targets hidden. <kbd>H</kbd> shows them.</p>
 	{:else if current}
 		<div class="w-[25rem] shrink-0">
-			<p class="text-sm text-[#a9aeb1]">
+			<p class="truncate text-sm text-[#a9aeb1]">
 				Phase {phase + 1} of {card.phases.length} · {formatClock(phaseSeconds)}
 				{#if next}· then: {next.name}{/if}
 			</p>
@@ -36,6 +44,12 @@
 					</div>
 				{/if}
 			{/each}
+			{#if configured}
+				<div>
+					<dt class="text-xs text-[#a9aeb1]">configuration</dt>
+					<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{configured}</dd>
+				</div>
+			{/if}
 		</dl>
 	{:else if phase >= card.phases.length}
 		<p class="text-lg font-bold">The card is flown. Finish when you are ready.</p>

@@ -7,7 +7,8 @@ export interface PanelProps {
 	settingHpa: number;
 	/** Covered instruments, as bits. */
 	covered: number;
-	oncover: (instrument: Instrument) => void;
+	/** Null where covers can only be looked at. */
+	oncover: ((instrument: Instrument) => void) | null;
 }
 
 /** The cover of one instrument out of what a panel is given. */

@@ -14,6 +14,8 @@ export interface AttemptRow {
 	assist: AssistLevel;
 	status: AttemptStatus;
 	startedAt: Date;
+	/** When the last piece of it arrived. */
+	heardAt: Date | null;
 	endedAt: Date | null;
 	samples: number;
 	verdict: string | null;
@@ -45,6 +47,7 @@ const rows = (db: Knex) =>
 		'a.assist',
 		'a.status',
 		'a.started_at as startedAt',
+		'a.heard_at as heardAt',
 		'a.ended_at as endedAt',
 		'a.samples',
 		'a.verdict',
@@ -90,6 +93,7 @@ export const findAttempt = (db: Knex, id: string): Promise<Attempt | undefined> 
 			'assist',
 			'status',
 			'started_at as startedAt',
+			'heard_at as heardAt',
 			'ended_at as endedAt',
 			'samples',
 			'verdict',
@@ -157,7 +161,11 @@ export const addChunk = (
 		if (added.length > 0)
 			await tx('attempts')
 				.where({ id: attemptId })
-				.update({ samples: chunk.samples, resume: JSON.stringify(chunk.resume) });
+				.update({
+					samples: chunk.samples,
+					resume: JSON.stringify(chunk.resume),
+					heard_at: tx.fn.now()
+				});
 		return true;
 	});
 

@@ -4,7 +4,8 @@ import type { Knex } from 'knex';
 export interface NumberTry {
 	configurationId: string;
 	pitchDeg: number;
-	powerRpm: number;
+	/** In the aircraft's own unit of power. */
+	power: number;
 	at: Date;
 }
 
@@ -12,7 +13,7 @@ export interface NumberTry {
 export const lastTries = (db: Knex, studentId: string, aircraftId: string): Promise<NumberTry[]> =>
 	db('number_tries')
 		.distinctOn('configuration_id')
-		.select('configuration_id as configurationId', 'pitch_deg as pitchDeg', 'power_rpm as powerRpm', 'at')
+		.select('configuration_id as configurationId', 'pitch_deg as pitchDeg', 'power', 'at')
 		.where({ student_id: studentId, aircraft_id: aircraftId })
 		.orderBy([{ column: 'configuration_id' }, { column: 'at', order: 'desc' }]);
 
@@ -23,7 +24,7 @@ export const addTry = (
 		aircraftId: string;
 		configurationId: string;
 		pitchDeg: number;
-		powerRpm: number;
+		power: number;
 	}
 ): Promise<number[]> =>
 	db('number_tries').insert({
@@ -31,5 +32,5 @@ export const addTry = (
 		aircraft_id: entry.aircraftId,
 		configuration_id: entry.configurationId,
 		pitch_deg: entry.pitchDeg,
-		power_rpm: entry.powerRpm
+		power: entry.power
 	});

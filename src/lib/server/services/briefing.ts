@@ -1,5 +1,8 @@
 import {
 	configurationFlight,
+	loadedAircraft,
+	powerOf,
+	powerUnit,
 	standardDay,
 	type Aircraft,
 	type Configuration,
@@ -8,20 +11,21 @@ import {
 import type { NumberTry } from '../data/index.js';
 
 /** Differences within which a number counts as known. */
-export const KNOWN_WITHIN = { pitchDeg: 1, powerRpm: 75 };
+export const KNOWN_WITHIN = { pitchDeg: 1, rpm: 75, inHg: 1 };
 
 export interface ConfigurationNumbers {
 	pitchDeg: number;
-	powerRpm: number;
+	/** In the aircraft's own unit. */
+	power: number;
 	verticalSpeedFpm: number;
 }
 
 /** Pitch and power of a configuration, from the flight model. */
 export function configurationNumbers(aircraft: Aircraft, configuration: Configuration): ConfigurationNumbers {
-	return configurationFlight(aircraft, configuration, {
-		...standardDay,
-		altitudeFt: configuration.altitudeFt
-	});
+	const day = { ...standardDay, altitudeFt: configuration.altitudeFt };
+	const flight = configurationFlight(aircraft, configuration, day);
+	const { pitchDeg, verticalSpeedFpm } = flight;
+	return { pitchDeg, power: powerOf(aircraft, flight), verticalSpeedFpm };
 }
 
 export interface NumberToKnow {
@@ -30,7 +34,8 @@ export interface NumberToKnow {
 	airspeedKias: number;
 	verticalSpeedFpm: number | 'full-power' | 'idle';
 	flapsDeg: number;
-	tried: { pitchDeg: number; powerRpm: number } | null;
+	governedRpm: number | null;
+	tried: { pitchDeg: number; power: number } | null;
 	/** Shown only after a try. */
 	answer: (ConfigurationNumbers & { known: boolean }) | null;
 }
@@ -38,14 +43,16 @@ export interface NumberToKnow {
 /** The numbers that a card wants known, each with the student's last try, and the answer once tried. */
 export function numbersToKnow(
 	card: TaskCard,
-	aircraft: Aircraft,
+	standard: Aircraft,
 	tries: readonly NumberTry[]
 ): NumberToKnow[] {
+	// The numbers of the day are those of what is on board.
+	const aircraft = loadedAircraft(standard, card.loading);
 	return card.numbersToKnow.flatMap((id) => {
 		const configuration = aircraft.configurations.find((candidate) => candidate.id === id);
 		if (!configuration) return [];
 		const tried = tries.find((entry) => entry.configurationId === id) ?? null;
-		const { name, airspeedKias, verticalSpeedFpm, flapsDeg } = configuration;
+		const { name, airspeedKias, verticalSpeedFpm, flapsDeg, governedRpm = null } = configuration;
 		const numbers = tried && configurationNumbers(aircraft, configuration);
 		return [
 			{
@@ -54,14 +61,15 @@ export function numbersToKnow(
 				airspeedKias,
 				verticalSpeedFpm,
 				flapsDeg,
-				tried: tried && { pitchDeg: tried.pitchDeg, powerRpm: tried.powerRpm },
+				governedRpm,
+				tried: tried && { pitchDeg: tried.pitchDeg, power: tried.power },
 				answer: numbers && {
 					pitchDeg: numbers.pitchDeg,
-					powerRpm: numbers.powerRpm,
+					power: numbers.power,
 					verticalSpeedFpm: numbers.verticalSpeedFpm,
 					known:
 						Math.abs(numbers.pitchDeg - tried.pitchDeg) <= KNOWN_WITHIN.pitchDeg &&
-						Math.abs(numbers.powerRpm - tried.powerRpm) <= KNOWN_WITHIN.powerRpm
+						Math.abs(numbers.power - tried.power) <= KNOWN_WITHIN[powerUnit(aircraft)]
 				}
 			}
 		];

@@ -1,12 +1,16 @@
 import type { Knex } from 'knex';
 import { lastAttempts, openAssignments, studentsOf, type AttemptRow, type Person } from '../data/index.js';
 
+import { isInTheAir } from './live.js';
+
 export interface RosterEntry {
 	student: Person;
 	last: AttemptRow[];
 	/** What an instructor should look at, most urgent first. */
 	attention: { text: string; attemptId: string | null }[];
 	openTasks: number;
+	/** A flight that is being flown right now. */
+	inTheAir: string | null;
 }
 
 const SILENT_DAYS = 10;
@@ -62,8 +66,16 @@ export async function rosterOf(db: Knex, instructorId: string, now = new Date())
 		students.map(async (student) => {
 			const last = all.filter((attempt) => attempt.studentId === student.id);
 			const openTasks = (await openAssignments(db, student.id)).length;
-			return { student, last, openTasks, attention: attentionOf(last, openTasks, now) };
+			const flying = last.find((attempt) => isInTheAir(attempt, now));
+			return {
+				student,
+				last,
+				openTasks,
+				inTheAir: flying?.id ?? null,
+				attention: attentionOf(last, openTasks, now)
+			};
 		})
 	);
-	return entries.sort((a, b) => b.attention.length - a.attention.length);
+	const urgency = ({ inTheAir, attention }: RosterEntry) => (inTheAir ? 100 : 0) + attention.length;
+	return entries.sort((a, b) => urgency(b) - urgency(a));
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { ACTIONS, KEYMAP, keyName } from '$lib/flight/keymap.js';
+	import KeyTable from '$lib/components/panel/KeyTable.svelte';
 	import {
 		AXIS_CONTROLS,
 		AXIS_NAMES,
@@ -158,9 +158,4 @@
 </p>
 
 <h2 class="mt-6">Keys</h2>
-<dl class="sheet mt-2 grid grid-cols-[4rem_1fr] gap-x-4 gap-y-1 p-3 md:grid-cols-[4rem_1fr_4rem_1fr]">
-	{#each Object.entries(KEYMAP) as [code, action] (code)}
-		<dt class="font-mono">{keyName(code)}</dt>
-		<dd>{ACTIONS[action]}</dd>
-	{/each}
-</dl>
+<KeyTable />

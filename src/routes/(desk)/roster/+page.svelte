@@ -38,7 +38,9 @@
 							<span class="block">{newest.cardName}</span>
 							<span class="text-sm text-ink-soft"
 								>{formatMoment(newest.startedAt)}{newest.status === 'flying'
-									? ', flying now or not finished'
+									? entry.inTheAir === newest.id
+										? ', in the air'
+										: ', not finished'
 									: ''}</span
 							>
 						{/if}
@@ -63,6 +65,7 @@
 						</span>
 					</td>
 					<td class="number whitespace-nowrap">
+						{#if entry.inTheAir}<a class="button button-main" href="/watch/{entry.inTheAir}">Watch</a>{/if}
 						{#if newest && newest.status !== 'flying'}<a class="button" href="/debrief/{newest.id}">Debrief</a
 							>{/if}
 						<a class="button" href="/set?student={entry.id}">Set</a>

@@ -1,67 +1,109 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { FAILURE_KINDS, FAILURES, HanzaError, parse, TurbulenceLevel } from '@hanza/core';
-import { cardShelf, standardShelf } from '$data';
+import { FAILURE_KINDS, FAILURES, HanzaError, parse, weighUp } from '@hanza/core';
+import { aircraftShelf, cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
-import { addAssignment, studentsOf } from '$lib/server/data/index.js';
+import { addAssignment, cardsOf, removeCard, studentsOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { ownStudent, withConditions } from '$lib/server/services/index.js';
+import {
+	Conditions,
+	isRecordId,
+	NO_CONDITIONS,
+	ownStudent,
+	settableCard,
+	withConditions
+} from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
 	const person = requirePerson(locals, 'instructor');
-	const students = await studentsOf(database(), person.id);
+	const db = database();
+	const students = await studentsOf(db, person.id);
+	const kept = await cardsOf(db, person.id);
 	return {
 		students: students.map(({ id, name }) => ({ id, name })),
 		chosen: url.searchParams.get('student') ?? students[0]?.id ?? '',
-		cards: cardShelf.all.map(({ id, name, summary }) => ({ id, name, summary })),
+		cards: [
+			...cardShelf.all.map(({ id, name, summary, aircraft }) => ({
+				id,
+				name,
+				summary,
+				aircraft,
+				kept: false
+			})),
+			...kept.map(({ id, card, authorName }) => ({
+				id,
+				name: card.name,
+				summary: `${card.summary} Kept by ${authorName}.`,
+				aircraft: card.aircraft,
+				kept: true
+			}))
+		],
+		aircraft: aircraftShelf.all.map((one) => ({
+			id: one.id,
+			name: one.name,
+			verticalSpeed: one.verticalSpeed,
+			loadings: [
+				{ id: 'standard', name: 'as in its table', loading: one.loading.standard },
+				...one.loading.examples
+			].map(({ id, name, loading }) => ({ id, name, massKg: Math.round(weighUp(one, loading).massKg) }))
+		})),
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
-		standards: standardShelf.all.map(({ id, name, edition, source }) => ({ id, name, edition, source }))
+		standards: standardShelf.all.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
+		usual: NO_CONDITIONS
 	};
 };
 
-const Task = Type.Object({
-	student: Type.String({ maxLength: 64 }),
-	card: Type.String({ minLength: 1, maxLength: 64 }),
-	standard: Type.String({ minLength: 1, maxLength: 64 }),
-	assist: Type.Union([Type.Literal('direct'), Type.Literal('attitude'), Type.Literal('any')]),
-	note: Type.String({ maxLength: 500 }),
-	windFromDeg: Type.Number({ minimum: 0, maximum: 360 }),
-	windSpeedKt: Type.Number({ minimum: 0, maximum: 60 }),
-	turbulence: TurbulenceLevel,
-	failure: Type.Union([Type.Literal('none'), ...FAILURE_KINDS.map((kind) => Type.Literal(kind))]),
-	failFromSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
-	failToSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
-	creepSeconds: Type.Number({ minimum: 0, maximum: 1200 })
-});
-const NUMBERS = ['windFromDeg', 'windSpeedKt', 'failFromSeconds', 'failToSeconds', 'creepSeconds'] as const;
+const Task = Type.Composite([
+	Type.Object({
+		student: Type.String({ maxLength: 64 }),
+		card: Type.String({ minLength: 1, maxLength: 64 }),
+		standard: Type.String({ minLength: 1, maxLength: 64 }),
+		assist: Type.Union([Type.Literal('direct'), Type.Literal('attitude'), Type.Literal('any')]),
+		note: Type.String({ maxLength: 500 })
+	}),
+	Conditions
+]);
 const LABELS: Record<string, string> = {
 	windFromDeg: 'Wind from',
 	windSpeedKt: 'Wind speed',
+	gustKt: 'Gusts',
+	temperatureOffsetC: 'Temperature',
+	seaLevelPressureHpa: 'Pressure',
+	cloudBaseFt: 'Cloud base',
+	cloudTopsFt: 'Cloud tops',
+	visibilityKm: 'Visibility',
 	failFromSeconds: 'Failure not before',
 	failToSeconds: 'Failure not after',
-	creepSeconds: 'Creeping'
+	creepSeconds: 'Creeping',
+	start: 'The start'
 };
 
+/** What was typed, as numbers where numbers are meant; an empty field is the usual. */
+function numbersOf(form: Record<string, unknown>): Partial<Conditions> {
+	return Object.fromEntries(
+		Object.entries(NO_CONDITIONS)
+			.filter(([, usual]) => typeof usual !== 'string')
+			.map(([name, usual]) => {
+				const text = String(form[name] ?? '').trim();
+				return [name, text === '' ? usual : Number(text.replace(',', '.'))];
+			})
+	);
+}
+
 export const actions: Actions = {
-	default: async ({ locals, request }) => {
+	set: async ({ locals, request }) => {
 		const person = requirePerson(locals, 'instructor');
 		const db = database();
 		const form = Object.fromEntries(await request.formData());
 		let student;
 		try {
-			const numbers = Object.fromEntries(
-				NUMBERS.map((name) => {
-					const text = String(form[name] ?? '').trim();
-					return [name, text === '' ? 0 : Number(text)];
-				})
-			);
-			const task = parse(Task, { note: '', turbulence: 'none', failure: 'none', ...form, ...numbers });
+			const task = parse(Task, { ...NO_CONDITIONS, note: '', ...form, ...numbersOf(form) });
 			student = found(await ownStudent(db, person, task.student));
 			await addAssignment(db, {
 				studentId: student.id,
 				instructorId: person.id,
-				card: withConditions(cardShelf.get(task.card), task),
+				card: withConditions(await settableCard(db, person, task.card), task),
 				standardId: standardShelf.get(task.standard).id,
 				assist: task.assist,
 				note: task.note.trim()
@@ -74,5 +116,11 @@ export const actions: Actions = {
 			throw error;
 		}
 		redirect(303, `/students/${student.id}`);
+	},
+	remove: async ({ locals, request }) => {
+		const person = requirePerson(locals, 'instructor');
+		const id = String((await request.formData()).get('card') ?? '');
+		found(isRecordId(id) && (await removeCard(database(), person.id, id)) > 0 ? true : null);
+		redirect(303, '/set');
 	}
 };

@@ -4,71 +4,148 @@
 	const { data, form } = $props();
 	// svelte-ignore state_referenced_locally
 	let standard = $state(data.standards[0]?.id ?? '');
-	const entered = $derived<Record<string, string>>(form?.entered ?? {});
+	// svelte-ignore state_referenced_locally
+	let card = $state(data.cards[0]?.id ?? '');
 	let failure = $state('none');
+	const entered = $derived<Record<string, string>>(form?.entered ?? {});
+	/** What was typed before a refusal, or what the field begins with. */
+	const typed = (name: string, usual = '') => entered[name] ?? usual;
 	const shows = $derived(data.failures.find(({ kind }) => kind === failure)?.shows);
 	const chosenStandard = $derived(data.standards.find(({ id }) => id === standard));
+	const aircraft = $derived(
+		data.aircraft.find(({ id }) => id === data.cards.find((one) => one.id === card)?.aircraft)
+	);
 </script>
 
 <svelte:head><title>Set a task · Hanza</title></svelte:head>
 
+{#snippet number(name: string, label: string, usual = '')}
+	<label class="grid gap-1">
+		<span>{label}</span>
+		<input class="field w-24" {name} inputmode="decimal" value={typed(name, usual)} />
+	</label>
+{/snippet}
+
 <h1>Set a task</h1>
-<form method="POST" use:enhance class="sheet mt-3 grid max-w-2xl gap-4 p-5">
-	<label class="grid gap-1">
-		<span>Student</span>
-		<select class="field" name="student" required>
-			{#each data.students as { id, name } (id)}<option value={id} selected={id === data.chosen}
-					>{name}</option
-				>{/each}
-		</select>
-	</label>
-	<fieldset class="grid gap-2">
-		<legend class="mb-1">Card</legend>
-		{#each data.cards as card, i (card.id)}
-			<label class="flex items-baseline gap-2">
-				<input type="radio" name="card" value={card.id} checked={i === 0} required class="accent-accent" />
-				<span>{card.name}<span class="block text-sm text-ink-soft">{card.summary}</span></span>
-			</label>
-		{/each}
-	</fieldset>
-	<label class="grid gap-1">
-		<span>Graded against</span>
-		<select class="field" name="standard" bind:value={standard}>
-			{#each data.standards as { id, name } (id)}<option value={id}>{name}</option>{/each}
-		</select>
-		{#if chosenStandard}<span class="text-sm text-ink-soft"
-				>{chosenStandard.source} ({chosenStandard.edition})</span
-			>{/if}
-	</label>
-	<label class="grid gap-1">
-		<span>Assist</span>
-		<select class="field" name="assist">
-			<option value="any">the student’s choice</option>
-			<option value="attitude">attitude held: releasing the controls holds pitch and bank</option>
-			<option value="direct">direct: the controls move the surfaces</option>
-		</select>
-	</label>
-	<fieldset class="grid gap-2 border-t border-line pt-3">
-		<legend class="sr-only">Weather and failures</legend>
-		<div class="flex flex-wrap items-end gap-3">
-			<label class="grid gap-1">
-				<span>Wind from, °</span>
-				<input class="field w-24" name="windFromDeg" inputmode="numeric" value={entered.windFromDeg ?? '0'} />
-			</label>
-			<label class="grid gap-1">
-				<span>at, kt</span>
-				<input class="field w-24" name="windSpeedKt" inputmode="numeric" value={entered.windSpeedKt ?? '0'} />
-			</label>
+<form
+	method="POST"
+	action="?/set"
+	use:enhance={() =>
+		({ update }) =>
+			update({ reset: false })}
+	class="mt-3 grid items-start gap-4 lg:grid-cols-2"
+>
+	<div class="sheet grid gap-4 p-5">
+		<label class="grid gap-1">
+			<span>Student</span>
+			<select class="field" name="student" required>
+				{#each data.students as { id, name } (id)}<option value={id} selected={id === data.chosen}
+						>{name}</option
+					>{/each}
+			</select>
+		</label>
+		<fieldset class="grid gap-2">
+			<legend class="mb-1">Card</legend>
+			{#each data.cards as one (one.id)}
+				<div class="flex items-baseline gap-2">
+					<label class="flex grow items-baseline gap-2">
+						<input type="radio" name="card" value={one.id} bind:group={card} required class="accent-accent" />
+						<span>{one.name}<span class="block text-sm text-ink-soft">{one.summary}</span></span>
+					</label>
+					{#if one.kept}
+						<button
+							class="button"
+							formaction="?/remove"
+							name="card"
+							value={one.id}
+							aria-label="Remove {one.name}">Remove</button
+						>
+					{/if}
+				</div>
+			{/each}
+		</fieldset>
+		<label class="grid gap-1">
+			<span>Graded against</span>
+			<select class="field" name="standard" bind:value={standard}>
+				{#each data.standards as { id, name } (id)}<option value={id}>{name}</option>{/each}
+			</select>
+			{#if chosenStandard}<span class="text-sm text-ink-soft"
+					>{chosenStandard.source} ({chosenStandard.edition})</span
+				>{/if}
+		</label>
+		<label class="grid gap-1">
+			<span>Assist</span>
+			<select class="field" name="assist">
+				<option value="any">the student’s choice</option>
+				<option value="attitude">attitude held: releasing the controls holds pitch and bank</option>
+				<option value="direct">direct: the controls move the surfaces</option>
+			</select>
+		</label>
+		<label class="grid gap-1">
+			<span>A word to the student</span>
+			<textarea class="field" name="note" rows="3" maxlength="500">{typed('note')}</textarea>
+		</label>
+		{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
+		<div><button class="button button-main">Set it</button></div>
+	</div>
+
+	<div class="sheet grid gap-4 p-5">
+		<p class="text-sm text-ink-soft">What is left as it is comes from the card.</p>
+		<fieldset class="flex flex-wrap items-end gap-3">
+			<legend class="mb-1 font-semibold">Wind</legend>
+			{@render number('windFromDeg', 'Wind from, °', '0')}
+			{@render number('windSpeedKt', 'at, kt', '0')}
+			{@render number('gustKt', 'gusts add, kt', '0')}
 			<label class="grid gap-1">
 				<span>Turbulence</span>
-				<select class="field" name="turbulence" value={entered.turbulence ?? 'none'}>
+				<select class="field" name="turbulence" value={typed('turbulence', 'none')}>
 					{#each ['none', 'light', 'moderate', 'severe'] as level (level)}<option value={level}
 							>{level}</option
 						>{/each}
 				</select>
 			</label>
-		</div>
-		<div class="flex flex-wrap items-end gap-3">
+		</fieldset>
+		<fieldset class="flex flex-wrap items-end gap-3">
+			<legend class="mb-1 font-semibold">Air and cloud</legend>
+			{@render number('temperatureOffsetC', 'off standard, °C')}
+			{@render number('seaLevelPressureHpa', 'QNH, hPa')}
+			{@render number('cloudBaseFt', 'base, ft')}
+			{@render number('cloudTopsFt', 'tops, ft')}
+			{@render number('visibilityKm', 'visibility, km')}
+			<label class="grid gap-1">
+				<span>Looking out</span>
+				<select class="field" name="outside" value={typed('outside', 'card')}>
+					<option value="card">as the card says</option>
+					<option value="hood">under the hood</option>
+					<option value="seen">whatever is to be seen</option>
+				</select>
+			</label>
+		</fieldset>
+		<fieldset class="flex flex-wrap items-end gap-3">
+			<legend class="mb-1 font-semibold">{aircraft?.name ?? 'Aircraft'}</legend>
+			<label class="grid gap-1">
+				<span>Loading</span>
+				<select class="field" name="loading">
+					<option value="card">as the card says</option>
+					{#each aircraft?.loadings ?? [] as { id, name, massKg } (id)}
+						<option value={id}>{name}, {massKg} kg</option>
+					{/each}
+				</select>
+			</label>
+			<label class="grid gap-1">
+				<span>Vertical speed</span>
+				<select class="field" name="verticalSpeed" value={typed('verticalSpeed', 'own')}>
+					<option value="own"
+						>its own ({aircraft?.verticalSpeed === 'chamber' ? 'lagging' : 'instantaneous'})</option
+					>
+					<option value="chamber">lagging</option>
+					<option value="instantaneous">instantaneous</option>
+				</select>
+			</label>
+			{#if aircraft}<a class="pb-1" href="/aircraft/{aircraft.id}">its numbers by loading and day</a>{/if}
+		</fieldset>
+		<fieldset class="flex flex-wrap items-end gap-3">
+			<legend class="mb-1 font-semibold">Failure</legend>
 			<label class="grid gap-1">
 				<span>Failure</span>
 				<select class="field" name="failure" bind:value={failure}>
@@ -76,40 +153,14 @@
 					{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
 				</select>
 			</label>
-			<label class="grid gap-1">
-				<span>not before, s</span>
-				<input
-					class="field w-24"
-					name="failFromSeconds"
-					inputmode="numeric"
-					value={entered.failFromSeconds ?? '60'}
-				/>
-			</label>
-			<label class="grid gap-1">
-				<span>not after, s</span>
-				<input
-					class="field w-24"
-					name="failToSeconds"
-					inputmode="numeric"
-					value={entered.failToSeconds ?? '180'}
-				/>
-			</label>
-			<label class="grid gap-1">
-				<span>creeping over, s</span>
-				<input
-					class="field w-24"
-					name="creepSeconds"
-					inputmode="numeric"
-					value={entered.creepSeconds ?? '0'}
-				/>
-			</label>
-		</div>
-		{#if shows}<p class="text-sm text-ink-soft">What the student sees: {shows}.</p>{/if}
-	</fieldset>
-	<label class="grid gap-1">
-		<span>A word to the student</span>
-		<textarea class="field" name="note" rows="3" maxlength="500"></textarea>
-	</label>
-	{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
-	<div><button class="button button-main">Set it</button></div>
+			{@render number('failFromSeconds', 'not before, s', '60')}
+			{@render number('failToSeconds', 'not after, s', '180')}
+			{@render number('creepSeconds', 'creeping over, s', '0')}
+			<p class="w-full text-sm text-ink-soft">
+				{shows
+					? `What the student sees: ${shows}.`
+					: 'You can also fail things while the student flies: Watch, on the students’ page.'}
+			</p>
+		</fieldset>
+	</div>
 </form>

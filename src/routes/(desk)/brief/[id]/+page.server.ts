@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { HanzaError, parse } from '@hanza/core';
+import { HanzaError, parse, powerUnit } from '@hanza/core';
 import { aircraftShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addTry, lastTries } from '$lib/server/data/index.js';
@@ -24,6 +24,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		aircraftName: aircraft.name,
 		standard: standardShelf.get(assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),
+		powerUnit: powerUnit(aircraft),
 		within: KNOWN_WITHIN
 	};
 };
@@ -31,7 +32,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 const Try = Type.Object({
 	configuration: Type.String({ minLength: 1, maxLength: 64 }),
 	pitchDeg: Type.Number({ minimum: -20, maximum: 30 }),
-	powerRpm: Type.Number({ minimum: 500, maximum: 3000 })
+	power: Type.Number({ minimum: 5, maximum: 3000 })
 });
 
 export const actions: Actions = {
@@ -42,7 +43,7 @@ export const actions: Actions = {
 		const form = await request.formData();
 		const entered = {
 			pitchDeg: String(form.get('pitchDeg') ?? ''),
-			powerRpm: String(form.get('powerRpm') ?? '')
+			power: String(form.get('power') ?? '')
 		};
 		const configuration = String(form.get('configuration') ?? '');
 		const number = (text: string) => (text.trim() === '' ? text : Number(text.replace(',', '.')));
@@ -50,7 +51,7 @@ export const actions: Actions = {
 			const entry = parse(Try, {
 				configuration,
 				pitchDeg: number(entered.pitchDeg),
-				powerRpm: number(entered.powerRpm)
+				power: number(entered.power)
 			});
 			if (!assignment.card.numbersToKnow.includes(entry.configuration)) found(null);
 			await addTry(db, {
@@ -58,11 +59,11 @@ export const actions: Actions = {
 				aircraftId: assignment.card.aircraft,
 				configurationId: entry.configuration,
 				pitchDeg: entry.pitchDeg,
-				powerRpm: entry.powerRpm
+				power: entry.power
 			});
 		} catch (error) {
 			if (!(error instanceof HanzaError)) throw error;
-			const words = error.message.replace('/pitchDeg', 'Pitch').replace('/powerRpm', 'Power');
+			const words = error.message.replace('/pitchDeg', 'Pitch').replace('/power', 'Power');
 			return fail(400, { configuration, ...entered, message: words });
 		}
 	}

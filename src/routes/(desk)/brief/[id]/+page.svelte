@@ -1,6 +1,13 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { formatTarget, itemName, TARGET_KINDS, type AssistLevel } from '@hanza/core';
+	import {
+		configurationWords,
+		formatTarget,
+		itemName,
+		signed,
+		TARGET_KINDS,
+		type AssistLevel
+	} from '@hanza/core';
 	import FlyButton from '$lib/components/desk/FlyButton.svelte';
 
 	const { data, form } = $props();
@@ -14,7 +21,10 @@
 				: typeof value === 'number'
 					? `${value} ft/min`
 					: 'idle';
-	const signed = (value: number, digits: number) => `${value > 0 ? '+' : ''}${value.toFixed(digits)}`;
+	const unit = $derived(data.powerUnit);
+	/** Power as it can be read off its dial. */
+	const rounded = (power: number) =>
+		unit === 'rpm' ? String(Math.round(power / 10) * 10) : power.toFixed(1);
 	const pitchWords = (value: number) => `${Math.abs(value).toFixed(1)}° ${value >= 0 ? 'up' : 'down'}`;
 </script>
 
@@ -46,8 +56,8 @@
 
 <h2 class="mt-6">Numbers to know first</h2>
 <p class="text-sm text-ink-soft">
-	{data.aircraftName}. Say yours before you see them; within {data.within.pitchDeg}° and {data.within
-		.powerRpm} rpm is known.
+	{data.aircraftName}. Say yours before you see them; within {data.within.pitchDeg}° and {data.within[unit]}
+	{unit} is known.
 </p>
 <div class="sheet mt-2 overflow-x-auto">
 	<table class="table">
@@ -62,7 +72,7 @@
 			{#each data.numbers as number (number.id)}
 				{@const failed = form?.configuration === number.id ? form : null}
 				<tr>
-					<td>{number.name}</td>
+					<td>{number.name}{number.governedRpm ? `, ${number.governedRpm} rpm` : ''}</td>
 					<td class="number">{number.airspeedKias} kt</td>
 					<td class="number">{rate(number.verticalSpeedFpm)}</td>
 					<td>
@@ -81,10 +91,11 @@
 								<span class="sr-only">Power for {number.name}</span>
 								<input
 									class="field w-24 text-right"
-									name="powerRpm"
-									inputmode="numeric"
-									value={failed?.powerRpm ?? number.tried?.powerRpm ?? ''}
-								/> rpm
+									name="power"
+									inputmode="decimal"
+									value={failed?.power ?? number.tried?.power ?? ''}
+								/>
+								{unit}
 							</label>
 							<button class="button">{number.tried ? 'Again' : 'Try'}</button>
 							{#if failed}<span class="text-limit" role="alert">{failed.message}</span>{/if}
@@ -92,10 +103,12 @@
 					</td>
 					<td data-testid="answer-{number.id}">
 						{#if number.answer}
-							{pitchWords(number.answer.pitchDeg)}, {Math.round(number.answer.powerRpm / 10) * 10} rpm
+							{pitchWords(number.answer.pitchDeg)}, {rounded(number.answer.power)}
+							{unit}
 							<span class="block text-sm text-ink-soft">
 								yours is off by {signed(number.tried!.pitchDeg - number.answer.pitchDeg, 1)}° and
-								{signed(Math.round((number.tried!.powerRpm - number.answer.powerRpm) / 10) * 10, 0)} rpm
+								{signed(Number(rounded(number.tried!.power - number.answer.power)), unit === 'rpm' ? 0 : 1)}
+								{unit}
 							</span>
 						{:else}<span class="text-ink-soft">after your try</span>{/if}
 					</td>
@@ -126,6 +139,7 @@
 									{formatTarget(kind, target.value)}{target.mode === 'reach' ? ' (reach)' : ''}</span
 								>{/if}
 						{/each}
+						{#if phase.configuration}{configurationWords(phase.configuration)}{/if}
 					</td>
 					<td class="text-ink-soft">{phase.instruction}</td>
 				</tr>

@@ -1,0 +1,122 @@
+<script lang="ts">
+	import type { Situation, TaskCard } from '@hanza/core';
+
+	interface Props {
+		card: TaskCard;
+		flapStepsDeg: readonly number[];
+		situation: Situation;
+		onfly: (situation: Situation) => void;
+		onkeep: (name: string, situation: Situation) => Promise<boolean>;
+		onclose: () => void;
+	}
+	const { card, flapStepsDeg, situation, onfly, onkeep, onclose }: Props = $props();
+
+	// A copy to be changed: the flight stays where it is until the pilot goes.
+	// svelte-ignore state_referenced_locally
+	let start = $state({
+		...situation.start,
+		altitudeFt: Math.round(situation.start.altitudeFt),
+		headingDeg: Math.round(situation.start.headingDeg),
+		airspeedKias: Math.round(situation.start.airspeedKias),
+		verticalSpeedFpm: Math.round(situation.start.verticalSpeedFpm / 50) * 50,
+		bankDeg: Math.round(situation.start.bankDeg ?? 0),
+		flapsDeg: flapStepsDeg.find((step) => step >= situation.start.flapsDeg - 0.1) ?? flapStepsDeg.at(-1) ?? 0
+	});
+	// svelte-ignore state_referenced_locally
+	let fromPhase = $state(Math.min(situation.fromPhase, card.phases.length - 1));
+	let name = $state('');
+	let kept = $state<string | null>(null);
+
+	const chosen = (): Situation => ({ ...situation, fromPhase, start: $state.snapshot(start) });
+	const FIELDS = [
+		{ key: 'altitudeFt', text: 'altitude, ft', min: 200, max: 15000 },
+		{ key: 'headingDeg', text: 'heading, °', min: 0, max: 360 },
+		{ key: 'airspeedKias', text: 'speed, kt', min: 40, max: 300 },
+		{ key: 'verticalSpeedFpm', text: 'vertical, ft/min', min: -2000, max: 2000 },
+		{ key: 'bankDeg', text: 'bank, ° right', min: -60, max: 60 },
+		{ key: 'northNm', text: 'north, NM', min: -100, max: 100 },
+		{ key: 'eastNm', text: 'east, NM', min: -100, max: 100 }
+	] as const;
+
+	async function keep(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		if (await onkeep(name.trim(), chosen())) kept = name.trim();
+	}
+</script>
+
+<div class="sheet-dark" role="dialog" aria-label="Elsewhere, or keep this situation">
+	<form
+		class="grid gap-3"
+		onsubmit={(event) => {
+			event.preventDefault();
+			onfly(chosen());
+		}}
+	>
+		<h2 class="text-lg">Begin elsewhere</h2>
+		<div class="grid grid-cols-4 gap-2">
+			{#each FIELDS as { key, text, min, max } (key)}
+				<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
+					>{text}
+					<input class="entry" type="number" step="any" required {min} {max} bind:value={start[key]} />
+				</label>
+			{/each}
+			<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
+				>flap
+				<select class="entry" bind:value={start.flapsDeg}>
+					{#each flapStepsDeg as step (step)}<option value={step}>{step}°</option>{/each}
+				</select>
+			</label>
+		</div>
+		<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
+			>with the phase
+			<select class="entry" bind:value={fromPhase}>
+				{#each card.phases as phase, i (phase.id)}<option value={i}>{i + 1}. {phase.name}</option>{/each}
+			</select>
+		</label>
+		<p class="flex gap-2">
+			<button class="knob">Fly from there</button>
+			<button type="button" class="knob" onclick={onclose}>Stay here</button>
+		</p>
+		<p class="text-sm text-[#a9aeb1]">It begins as a flight of its own. What you have flown is kept.</p>
+	</form>
+	<form class="mt-4 grid gap-2 border-t border-[#33393e] pt-3" onsubmit={keep}>
+		<h2 class="text-lg">Keep it as a card for your instructor to set</h2>
+		<p class="flex gap-2">
+			<input class="entry grow" required maxlength="80" placeholder="Name of the card" bind:value={name} />
+			<button class="knob">Keep</button>
+		</p>
+		{#if kept}<p class="text-sm" role="status">Kept as “{kept}”.</p>{/if}
+	</form>
+</div>
+
+<style>
+	.sheet-dark {
+		position: absolute;
+		left: 50%;
+		top: 50%;
+		z-index: 1;
+		width: 36rem;
+		transform: translate(-50%, -50%);
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		background: #1b1f23;
+		padding: 1rem 1.4rem;
+	}
+	.entry {
+		width: 100%;
+		border: 1px solid #4a5157;
+		border-radius: 6px;
+		background: #0e1012;
+		padding: 0.25rem 0.5rem;
+		color: #eceae4;
+	}
+	.knob {
+		border: 1px solid #4a5157;
+		border-radius: 6px;
+		padding: 0.35rem 0.8rem;
+		cursor: pointer;
+	}
+	.knob:hover {
+		border-color: #7fd1c7;
+	}
+</style>

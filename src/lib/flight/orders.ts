@@ -1,0 +1,26 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { FAILURE_KINDS } from '@hanza/core';
+
+const closed = { additionalProperties: false } as const;
+const failure = Type.Union(FAILURE_KINDS.map((kind) => Type.Literal(kind)));
+
+/** What an instructor does to a flight while it is flown. */
+export const FlightOrder = Type.Union([
+	Type.Object(
+		{
+			kind: Type.Literal('fail'),
+			failure,
+			creepSeconds: Type.Number({ minimum: 0, maximum: 1200, description: 's' })
+		},
+		closed
+	),
+	Type.Object({ kind: Type.Literal('repair'), failure }, closed),
+	Type.Object({ kind: Type.Literal('freeze') }, closed)
+]);
+export type FlightOrder = Static<typeof FlightOrder>;
+
+/** An order as it waits for the cockpit. */
+export interface WaitingOrder {
+	id: string;
+	order: FlightOrder;
+}

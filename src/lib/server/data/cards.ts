@@ -1,0 +1,40 @@
+import type { Knex } from 'knex';
+import type { TaskCard } from '@hanza/core';
+
+/** A card that an instructor keeps. */
+export interface KeptCard {
+	id: string;
+	ownerId: string;
+	authorName: string;
+	card: TaskCard;
+	createdAt: Date;
+}
+
+const query = (db: Knex) =>
+	db('cards as c')
+		.join('users as u', 'u.id', 'c.author_id')
+		.select('c.id', 'c.owner_id as ownerId', 'u.name as authorName', 'c.card', 'c.created_at as createdAt');
+
+export const cardsOf = (db: Knex, ownerId: string): Promise<KeptCard[]> =>
+	query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
+
+export const findCard = (db: Knex, id: string): Promise<KeptCard | undefined> =>
+	query(db).where('c.id', id).first();
+
+export async function addCard(
+	db: Knex,
+	card: { ownerId: string; authorId: string; attemptId: string | null; card: TaskCard }
+): Promise<string> {
+	const [row] = await db('cards')
+		.insert({
+			owner_id: card.ownerId,
+			author_id: card.authorId,
+			attempt_id: card.attemptId,
+			card: JSON.stringify(card.card)
+		})
+		.returning('id');
+	return row.id as string;
+}
+
+export const removeCard = (db: Knex, ownerId: string, id: string): Promise<number> =>
+	db('cards').where({ id, owner_id: ownerId }).delete();

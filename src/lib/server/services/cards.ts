@@ -1,0 +1,79 @@
+import type { Knex } from 'knex';
+import {
+	CannotError,
+	cardFrom,
+	Flight,
+	InputError,
+	parse,
+	setupOf,
+	TaskCard,
+	type Situation
+} from '@hanza/core';
+import { aircraftShelf, areaShelf, cardShelf } from '$data';
+import { addCard, findCard, findPerson, type Attempt, type KeptCard, type Person } from '../data/index.js';
+import { isRecordId } from './access.js';
+
+/**
+ * A card that can be flown: its aircraft can carry what is on board and fly as the card begins.
+ * @throws InputError that names what does not go.
+ */
+export function checkedCard(card: unknown): TaskCard {
+	const checked = parse(TaskCard, card);
+	const aircraft = aircraftShelf.get(checked.aircraft);
+	const area = areaShelf.get(checked.area);
+	try {
+		new Flight({ ...setupOf(checked, aircraft, area), assist: 'direct', seed: 1 });
+	} catch (error) {
+		if (error instanceof CannotError)
+			throw new InputError('/start', `is nothing the ${aircraft.name} can fly: ${error.message}`);
+		throw error;
+	}
+	return checked;
+}
+
+const nearestOf = (values: readonly number[], wanted: number): number =>
+	values.reduce((best, value) => (Math.abs(value - wanted) < Math.abs(best - wanted) ? value : best));
+
+/** A situation whose flap stands on one of the aircraft's settings: half-way flap cannot be chosen. */
+function withWholeFlap(card: TaskCard, situation: Situation): Situation {
+	const { flapStepsDeg } = aircraftShelf.get(card.aircraft).controls;
+	const flapsDeg = nearestOf(flapStepsDeg, situation.start.flapsDeg);
+	return { ...situation, start: { ...situation.start, flapsDeg } };
+}
+
+/** The rest of a flight's card, from a situation. @throws InputError when it cannot be flown from there. */
+export const cardOfSituation = (attempt: Attempt, situation: Situation): TaskCard =>
+	checkedCard(cardFrom(attempt.card, withWholeFlap(attempt.card, situation)));
+
+/**
+ * Keeps a situation of a flight as a card of the instructor's: of the one who asks, or of the
+ * student's own instructor.
+ * @returns null for a student without an instructor.
+ */
+export async function keepSituation(
+	db: Knex,
+	person: Person,
+	attempt: Attempt,
+	name: string,
+	situation: Situation
+): Promise<string | null> {
+	const card = cardOfSituation(attempt, situation);
+	const ownerId = person.role === 'instructor' ? person.id : (await findPerson(db, person.id))?.instructorId;
+	if (!ownerId) return null;
+	return addCard(db, {
+		ownerId,
+		authorId: person.id,
+		attemptId: attempt.id,
+		card: { ...card, name, summary: `From a flight of “${attempt.card.name}”.`.slice(0, 400) }
+	});
+}
+
+/** A kept card of this very instructor. */
+export async function ownCard(db: Knex, person: Person, id: string): Promise<KeptCard | null> {
+	const kept = isRecordId(id) ? await findCard(db, id) : undefined;
+	return kept?.ownerId === person.id ? kept : null;
+}
+
+/** A card that this instructor may set: shipped, or one of their own. @throws HanzaError for any other. */
+export const settableCard = async (db: Knex, person: Person, id: string): Promise<TaskCard> =>
+	(await ownCard(db, person, id))?.card ?? cardShelf.get(id);

@@ -1,0 +1,145 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { formatClock, type FailureKind } from '@hanza/core';
+	import BasicT from '$lib/components/panel/BasicT.svelte';
+	import TargetStrip from '$lib/components/panel/TargetStrip.svelte';
+	import type { FlightOrder } from '$lib/flight/orders.js';
+	import type { LiveView } from '$lib/server/services/index.js';
+
+	const { data } = $props();
+	// svelte-ignore state_referenced_locally
+	let live = $state.raw<LiveView>(data.live);
+	let creepSeconds = $state(0);
+	let problem = $state('');
+	const EVERY_MS = 1000;
+
+	const armed = $derived(new Map(live.now?.failures.map((one) => [one.kind, one])));
+	/** What was asked of the cockpit and is not done yet. */
+	const waiting = $derived(live.orders.filter(({ takenAt }) => takenAt === null));
+
+	async function look(): Promise<void> {
+		try {
+			const answer = await fetch(`/api/attempts/${data.id}/live`);
+			if (!answer.ok) throw new Error();
+			live = (await answer.json()) as LiveView;
+			problem = '';
+			if (live.status !== 'flying') await goto(`/debrief/${data.id}`);
+		} catch {
+			problem = 'No connection to the server. What is shown may be old.';
+		}
+	}
+	onMount(() => {
+		const timer = setInterval(look, EVERY_MS);
+		return () => clearInterval(timer);
+	});
+
+	async function order(body: FlightOrder): Promise<void> {
+		const answer = await fetch(`/api/attempts/${data.id}/orders`, {
+			method: 'POST',
+			headers: { 'Content-Type': 'application/json' },
+			body: JSON.stringify(body)
+		}).catch(() => null);
+		if (!answer?.ok) problem = 'That did not reach the server. Try again.';
+		await look();
+	}
+
+	function stateOf(kind: FailureKind): string {
+		const one = armed.get(kind);
+		if (!one || !live.now) return '';
+		const since = live.now.timeSeconds - one.atSeconds;
+		if (since < 0) return `comes at ${formatClock(one.atSeconds)}`;
+		return one.creepSeconds > since
+			? `creeping since ${formatClock(one.atSeconds)}`
+			: `failed at ${formatClock(one.atSeconds)}`;
+	}
+</script>
+
+<svelte:head><title>{data.studentName} flying · Hanza</title></svelte:head>
+
+<div class="flex flex-wrap items-center gap-x-6 gap-y-1">
+	<h1>{data.studentName}: {data.card.name}</h1>
+	<span class="text-ink-soft" role="status" data-testid="live-state">
+		{!live.now
+			? 'not begun'
+			: live.inTheAir
+				? `in the air, ${formatClock(live.now.timeSeconds)}`
+				: 'frozen or away'}
+	</span>
+	<button class="button ml-auto" onclick={() => order({ kind: 'freeze' })} disabled={!live.inTheAir}
+		>Freeze the flight</button
+	>
+</div>
+{#if problem}<p class="text-limit" role="alert">{problem}</p>{/if}
+
+<div class="mt-3 grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
+	<div class="overflow-hidden rounded-lg bg-[#0e1012] text-[#eceae4]">
+		{#if live.now}
+			<TargetStrip card={data.card} phase={live.now.phase} phaseSeconds={live.now.phaseSeconds} shown />
+			<div class="h-[30rem] p-3">
+				<BasicT
+					panel={live.now.panel}
+					aircraft={data.aircraft}
+					settingHpa={live.now.inputs.altimeterSettingHpa}
+					covered={live.now.inputs.covered}
+					oncover={null}
+				/>
+			</div>
+			<p class="flex flex-wrap gap-x-6 px-4 pb-3 text-sm text-[#a9aeb1]">
+				<span>{Math.round(live.now.panel.rpm / 10) * 10} rpm</span>
+				{#if data.aircraft.propeller.kind === 'constant-speed'}
+					<span>{live.now.panel.manifoldPressureInHg.toFixed(1)} inHg</span>
+				{/if}
+				<span>flap {Math.round(live.now.flapsDeg)}°</span>
+				{#if data.aircraft.gear}<span
+						>gear {live.now.gear >= 1 ? 'down' : live.now.gear <= 0 ? 'up' : 'moving'}</span
+					>{/if}
+				<span>compass {Math.round(live.now.panel.compassDeg)}°</span>
+				<span>fuel {Math.round(live.now.panel.fuelL)} l</span>
+				<span>What the student sees, about a second old.</span>
+			</p>
+		{:else}
+			<p class="p-6">The first second has not arrived yet.</p>
+		{/if}
+	</div>
+
+	<section aria-label="Failures">
+		<label class="flex items-center gap-2">
+			New failures
+			<select class="field" bind:value={creepSeconds}>
+				<option value={0}>at once</option>
+				<option value={60}>creep over 1 min</option>
+				<option value={180}>creep over 3 min</option>
+				<option value={600}>creep over 10 min</option>
+			</select>
+		</label>
+		<ul class="sheet mt-2 divide-y divide-line">
+			{#each data.failures as { kind, name, shows } (kind)}
+				{@const state = stateOf(kind)}
+				<li class="flex items-center gap-2 px-3 py-1" title={shows}>
+					<span class="grow">
+						{name}{#if state}<span class="block text-sm text-caution">▲ {state}</span>{/if}
+					</span>
+					{#if state}
+						<button
+							class="button"
+							onclick={() => order({ kind: 'repair', failure: kind })}
+							aria-label="Give back: {name}">Give back</button
+						>
+					{:else}
+						<button
+							class="button"
+							onclick={() => order({ kind: 'fail', failure: kind, creepSeconds })}
+							aria-label="Fail: {name}">Fail</button
+						>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+		<p class="mt-2 min-h-6 text-sm text-ink-soft" role="status">
+			{waiting.length > 0
+				? 'On its way to the cockpit.'
+				: 'Each takes two or three seconds to reach the cockpit.'}
+		</p>
+	</section>
+</div>
