@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
-import { enterAs } from './support/people.js';
+import { enterAs, signIn } from './support/people.js';
 
 const flightOf = (login: string): Promise<string> =>
 	withDatabase(async (db) => {
@@ -42,10 +42,7 @@ test('another student’s records do not exist, and nothing exists for a strange
 
 test('bad input to the data routes is refused by name', async ({ page }) => {
 	const { login } = await studentWithTask(shortCard(), 'direct');
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	await expect(page).toHaveURL(/home/);
 	const assignment = await withDatabase(async (db) => {
 		const row = await db('assignments')

@@ -1,13 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
-import { enterAs } from './support/people.js';
+import { enterAs, signIn } from './support/people.js';
 
 async function flyAs(page: Page, login: string): Promise<void> {
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).last().click();
 	await beginFlying(page);
 }
@@ -36,10 +33,7 @@ test('an instructor arms a blocked static; the panel lies as it should, the cove
 	await expect(desk.getByRole('heading', { name })).toBeVisible();
 	await context.close();
 
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	// The newest task stands first.
 	await page.getByRole('button', { name: 'Fly' }).first().click();
 	await beginFlying(page);

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { beginFlying, flightSeconds, pitchTo, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
-import { enterAs } from './support/people.js';
+import { enterAs, signIn } from './support/people.js';
 
 test('a demo student is flying within three clicks, by keys and by pointer', async ({ page }) => {
 	await page.goto('/');
@@ -55,10 +55,7 @@ test('the descent is flown with the keyboard, graded, debriefed, logged, and see
 }) => {
 	test.setTimeout(240_000);
 	const { login, name } = await studentWithTask(shortCard());
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	await page.getByRole('link', { name: 'Brief', exact: true }).click();
 
 	// A number has to be tried before it is shown; nonsense is refused by name and kept in the field.

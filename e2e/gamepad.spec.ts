@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { signIn } from './support/people.js';
 import { beginFlying, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 
@@ -15,10 +16,7 @@ const move = (page: Page, axis: number, value: number) =>
 test('a joystick is assigned by moving its axes, centred, and flies the aeroplane', async ({ page }) => {
 	await plugIn(page);
 	const { login } = await studentWithTask(shortCard());
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	await page.getByRole('link', { name: 'Controls' }).click();
 	await expect(page.getByTestId('device')).toContainText('5 axes');
 

@@ -1,13 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
+import { signIn } from './support/people.js';
 import { beginFlying, flightSeconds, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 
 async function enterWithTask(page: Page): Promise<string> {
 	const { login, id } = await studentWithTask(shortCard());
-	await page.goto('/');
-	await page.getByLabel('Name').fill(login);
-	await page.getByLabel('Password').fill('practice');
-	await page.getByRole('button', { name: 'Sign in' }).click();
+	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
 	return id;

@@ -6,3 +6,11 @@ export async function enterAs(page: Page, name: string): Promise<void> {
 	await page.getByRole('button', { name: `Enter as ${name}` }).click();
 	await expect(page).toHaveURL(/\/(home|roster)$/);
 }
+
+/** Signs in by name and the demo's simple word. */
+export async function signIn(page: Page, login: string): Promise<void> {
+	await page.goto('/');
+	await page.getByLabel('Name').fill(login);
+	await page.getByLabel('Password').fill('practice');
+	await page.getByRole('button', { name: 'Sign in' }).click();
+}

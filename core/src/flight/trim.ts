@@ -183,7 +183,7 @@ function balance(
 		x[0]! > toRadians(airplane.stallAlphaDeg)
 	)
 		throw new CannotError(
-			`${condition.airspeedKcas} kt is outside what the aircraft can fly steadily in this configuration (near or below the stall, or too steep)`
+			`${Math.round(condition.airspeedKcas)} kt is outside what the aircraft can fly steadily in this configuration (near or below the stall, or too steep)`
 		);
 	const { elevatorDeg, aileronDeg, rudderDeg } = airplane.surfaces;
 	const { elevator } = aircraft.controls;

@@ -41,9 +41,33 @@ function withWholeFlap(card: TaskCard, situation: Situation): Situation {
 	return { ...situation, start: { ...situation.start, flapsDeg } };
 }
 
-/** The rest of a flight's card, from a situation. @throws InputError when it cannot be flown from there. */
-export const cardOfSituation = (attempt: Attempt, situation: Situation): TaskCard =>
-	checkedCard(cardFrom(attempt.card, withWholeFlap(attempt.card, situation)));
+/** Shares of a moment's climb or descent, and of its bank, that are tried as a steady start. */
+const STEADIER = [
+	[1, 1],
+	[0.5, 1],
+	[0, 1],
+	[0, 0]
+] as const;
+
+/**
+ * The rest of a flight's card, from a situation. A start is steady flight: where the moment was not,
+ * as in a dive with closed throttle, its rate and then its bank are taken back until it can be flown.
+ * @throws InputError when it cannot be flown from there at all.
+ */
+export function cardOfSituation(attempt: Attempt, situation: Situation): TaskCard {
+	const { start, ...rest } = withWholeFlap(attempt.card, situation);
+	let refusal: unknown;
+	for (const [rate, bank] of STEADIER)
+		try {
+			const verticalSpeedFpm = start.verticalSpeedFpm * rate;
+			const bankDeg = (start.bankDeg ?? 0) * bank;
+			return checkedCard(cardFrom(attempt.card, { ...rest, start: { ...start, verticalSpeedFpm, bankDeg } }));
+		} catch (error) {
+			if (!(error instanceof InputError)) throw error;
+			refusal ??= error;
+		}
+	throw refusal;
+}
 
 /**
  * Keeps a situation of a flight as a card of the instructor's: of the one who asks, or of the

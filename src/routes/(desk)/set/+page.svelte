@@ -22,7 +22,7 @@
 {#snippet number(name: string, label: string, usual = '')}
 	<label class="grid gap-1">
 		<span>{label}</span>
-		<input class="field w-24" {name} inputmode="decimal" value={typed(name, usual)} />
+		<input class="field w-20" {name} inputmode="decimal" value={typed(name, usual)} />
 	</label>
 {/snippet}
 
@@ -107,7 +107,7 @@
 		</fieldset>
 		<fieldset class="flex flex-wrap items-end gap-3">
 			<legend class="mb-1 font-semibold">Air and cloud</legend>
-			{@render number('temperatureOffsetC', 'off standard, °C')}
+			{@render number('temperatureOffsetC', '±°C of standard')}
 			{@render number('seaLevelPressureHpa', 'QNH, hPa')}
 			{@render number('cloudBaseFt', 'base, ft')}
 			{@render number('cloudTopsFt', 'tops, ft')}
@@ -155,7 +155,7 @@
 			</label>
 			{@render number('failFromSeconds', 'not before, s', '60')}
 			{@render number('failToSeconds', 'not after, s', '180')}
-			{@render number('creepSeconds', 'creeping over, s', '0')}
+			{@render number('creepSeconds', 'creeping, s', '0')}
 			<p class="w-full text-sm text-ink-soft">
 				{shows
 					? `What the student sees: ${shows}.`

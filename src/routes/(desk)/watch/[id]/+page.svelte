@@ -76,7 +76,7 @@
 	<div class="overflow-hidden rounded-lg bg-[#0e1012] text-[#eceae4]">
 		{#if live.now}
 			<TargetStrip card={data.card} phase={live.now.phase} phaseSeconds={live.now.phaseSeconds} shown />
-			<div class="h-[30rem] p-3">
+			<div class="h-[34rem] p-3">
 				<BasicT
 					panel={live.now.panel}
 					aircraft={data.aircraft}

@@ -1,0 +1,184 @@
+import { describe, expect, it } from 'vitest';
+import { encodeChunk, Flight, flyByRobot, setupOf, TECHNIQUES, type Situation } from '@hanza/core';
+import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import {
+	addOrder,
+	cardsOf,
+	findAttempt,
+	ordersOf,
+	removeCard,
+	takeOrder,
+	waitingOrders
+} from '../../src/lib/server/data/index.js';
+import {
+	beginFlight,
+	cardOfSituation,
+	checkedCard,
+	isInTheAir,
+	keepChunk,
+	keepSituation,
+	liveView,
+	NO_CONDITIONS,
+	ownCard,
+	rosterOf,
+	settableCard,
+	withConditions
+} from '../../src/lib/server/services/index.js';
+import { somebody, withDatabase } from './database.js';
+
+const card = cardShelf.get('approach-descent');
+const complex = cardShelf.get('complex-descent');
+const standard = standardShelf.get('us-instrument');
+const area = areaShelf.get('veskar');
+const aircraft = aircraftShelf.get('ferrin-160');
+const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 3);
+const at = withDatabase();
+
+async function flying() {
+	const instructor = await somebody(at.db, 'instructor');
+	const student = await somebody(at.db, 'student', instructor.id);
+	const id = await beginFlight(at.db, student, { assignmentId: null, card, standard, assist: 'direct' });
+	const attempt = (await findAttempt(at.db, id))!;
+	const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 5 });
+	for (let i = 0; i < 120; i++) flight.step(flight.initialControls);
+	flight.arm({ kind: 'vacuum', atSeconds: 1, creepSeconds: 30 });
+	const hear = () =>
+		keepChunk(at.db, attempt, 0, encodeChunk({ first: 0, track }, 0, 11), {
+			flight: flight.snapshot(),
+			inputs: flight.initialControls,
+			phase: 0,
+			phaseSeconds: 1
+		});
+	return { instructor, student, attempt, hear };
+}
+
+describe('a flight in the air', () => {
+	it('is known by its last word, and seen as it was then', async () => {
+		const { instructor, attempt, hear } = await flying();
+		expect(isInTheAir(attempt)).toBe(false);
+		expect((await liveView(at.db, attempt)).now).toBeNull();
+		await hear();
+		const heard = (await findAttempt(at.db, attempt.id))!;
+		expect(isInTheAir(heard)).toBe(true);
+		expect(isInTheAir(heard, new Date(Date.now() + 60_000))).toBe(false);
+		const { now, inTheAir } = await liveView(at.db, heard);
+		expect(inTheAir).toBe(true);
+		expect(now!.timeSeconds).toBe(1);
+		expect(now!.panel.altimeterFt).toBeCloseTo(3000, -1);
+		expect(now!.failures).toEqual([{ kind: 'vacuum', atSeconds: 1, creepSeconds: 30 }]);
+		const [entry] = await rosterOf(at.db, instructor.id);
+		expect(entry!.inTheAir).toBe(attempt.id);
+	});
+
+	it('takes orders once, in their order', async () => {
+		const { instructor, attempt } = await flying();
+		const order = (failure: 'radio' | 'vacuum') =>
+			addOrder(at.db, {
+				attemptId: attempt.id,
+				authorId: instructor.id,
+				body: { kind: 'fail', failure, creepSeconds: 0 }
+			});
+		const first = await order('radio');
+		await order('vacuum');
+		const waiting = await waitingOrders(at.db, attempt.id);
+		expect(waiting.map((one) => (one.order.kind === 'fail' ? one.order.failure : ''))).toEqual([
+			'radio',
+			'vacuum'
+		]);
+		expect(await takeOrder(at.db, attempt.id, first)).toBe(1);
+		expect(await takeOrder(at.db, attempt.id, first)).toBe(0);
+		expect(await waitingOrders(at.db, attempt.id)).toHaveLength(1);
+		const other = await flying();
+		expect(await takeOrder(at.db, other.attempt.id, waiting[1]!.id)).toBe(0);
+		expect((await ordersOf(at.db, attempt.id)).map(({ takenAt }) => takenAt !== null)).toEqual([false, true]);
+	});
+});
+
+const situation = (change: Partial<Situation['start']> = {}): Situation => ({
+	start: {
+		altitudeFt: 2400,
+		headingDeg: 92,
+		airspeedKias: 91,
+		verticalSpeedFpm: -480,
+		flapsDeg: 0,
+		...change
+	},
+	fromPhase: 2,
+	failures: []
+});
+
+describe('a situation', () => {
+	it('becomes a card of the student’s instructor, who alone can set or remove it', async () => {
+		const { instructor, student, attempt } = await flying();
+		const id = (await keepSituation(at.db, student, attempt, 'Half-way down', situation()))!;
+		const [kept] = await cardsOf(at.db, instructor.id);
+		expect(kept).toMatchObject({ id, authorName: student.name });
+		expect(kept!.card.name).toBe('Half-way down');
+		expect(kept!.card.phases[0]!.id).toBe('descent');
+		expect((await settableCard(at.db, instructor, id)).start.altitudeFt).toBe(2400);
+		const other = await somebody(at.db, 'instructor');
+		expect(await ownCard(at.db, other, id)).toBeNull();
+		await expect(settableCard(at.db, other, id)).rejects.toThrow(/no card/);
+		expect(await removeCard(at.db, other.id, id)).toBe(0);
+		expect(await removeCard(at.db, instructor.id, id)).toBe(1);
+		const alone = await somebody(at.db, 'student');
+		expect(await keepSituation(at.db, alone, attempt, 'x', situation())).toBeNull();
+	});
+
+	it('is made steady where the moment was not, and refused where nothing can fly', async () => {
+		const { attempt } = await flying();
+		expect(cardOfSituation(attempt, situation({ verticalSpeedFpm: -1600 })).start.verticalSpeedFpm).toBe(
+			-800
+		);
+		expect(cardOfSituation(attempt, situation({ flapsDeg: 7 })).start.flapsDeg).toBe(10);
+		expect(() => cardOfSituation(attempt, situation({ airspeedKias: 40 }))).toThrow(/Ferrin 160 can fly/);
+	});
+});
+
+describe('what a day brings', () => {
+	it('leaves the card as it is where nothing is asked', () => {
+		expect(withConditions(card, NO_CONDITIONS)).toEqual(card);
+	});
+
+	it('puts weather, loading and failures on it', () => {
+		const set = withConditions(complex, {
+			...NO_CONDITIONS,
+			windFromDeg: 300,
+			windSpeedKt: 20,
+			gustKt: 10,
+			turbulence: 'moderate',
+			temperatureOffsetC: -15,
+			seaLevelPressureHpa: 990,
+			cloudBaseFt: 800,
+			visibilityKm: 2.5,
+			outside: 'seen',
+			loading: 'full',
+			verticalSpeed: 'chamber',
+			failure: 'gear-stuck'
+		});
+		expect(set.weather).toEqual({
+			seaLevelPressureHpa: 990,
+			temperatureOffsetC: -15,
+			windLayers: [{ altitudeFt: 0, fromDeg: 300, speedKt: 20 }],
+			gustKt: 10,
+			turbulence: 'moderate',
+			clouds: [{ baseFt: 800, topsFt: 4800 }],
+			visibilityM: 2500
+		});
+		expect(set.loading!.stationsKg.rear).toBe(150);
+		expect(set.failures).toHaveLength(1);
+		expect(set.outside).toBe('seen');
+		expect(set.verticalSpeed).toBe('chamber');
+	});
+
+	it('names what does not go', () => {
+		const set = (change: object) => () => withConditions(card, { ...NO_CONDITIONS, ...change });
+		expect(set({ cloudBaseFt: 2000, cloudTopsFt: 1000 })).toThrow('/cloudTopsFt must be a number above 2000');
+		expect(set({ loading: 'elephants' })).toThrow(
+			/must be one of standard, two-half-fuel, full for the Ferrin 160/
+		);
+		expect(() =>
+			checkedCard({ ...card, loading: { stationsKg: { front: 220, rear: 180, baggage: 50 }, fuelKg: 132 } })
+		).toThrow(/outside the limits: mass/);
+	});
+});
