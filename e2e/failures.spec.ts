@@ -73,7 +73,7 @@ test('both arrangements show the same flight, and the choice is kept', async ({ 
 	await page.keyboard.press('m');
 	await page.keyboard.press('m');
 	await page.keyboard.press('Space');
-	await expect(page.locator('svg[aria-label="Heading 092"]')).toBeVisible();
+	await expect(page.locator('[role=img][aria-label="Heading 092"]')).toBeVisible();
 	await page.reload();
 	await expect(page.getByTestId('linear-panel')).toBeVisible();
 	const overflow = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight);

@@ -24,7 +24,7 @@ test('a demo student is flying within three clicks, by keys and by pointer', asy
 	await page.mouse.move(yoke.x + yoke.width * 0.95, yoke.y + yoke.height / 2, { steps: 4 });
 	await page.waitForTimeout(900);
 	await page.mouse.up();
-	await expect(page.locator('svg[aria-label^="Attitude"]')).toHaveAttribute(
+	await expect(page.locator('[role=img][aria-label^="Attitude"]')).toHaveAttribute(
 		'aria-label',
 		/bank ([5-9]|\d\d) degrees right/
 	);

@@ -44,7 +44,7 @@ test('a joystick is assigned by moving its axes, centred, and flies the aeroplan
 	await move(page, 1, 0.1);
 	// Let go, the attitude stays: nose up, banked right.
 	await expect.poll(async () => (await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1);
-	await expect(page.locator('svg[aria-label^="Attitude"]')).toHaveAttribute(
+	await expect(page.locator('[role=img][aria-label^="Attitude"]')).toHaveAttribute(
 		'aria-label',
 		/bank ([4-9]|\d\d) degrees right/
 	);

@@ -30,7 +30,7 @@ test('an instructor watches a flight, fails the heading dial, gives it back, and
 	await desk.getByRole('button', { name: 'Fail: heading card stuck' }).click();
 	await expect(desk.getByText(/failed at 0:/)).toBeVisible();
 	const heading = async () =>
-		(await page.locator('svg[aria-label^="Heading"]').first().getAttribute('aria-label'))!;
+		(await page.locator('[role=img][aria-label^="Heading"]').first().getAttribute('aria-label'))!;
 	const stuck = await heading();
 	await press(page, 'ArrowRight', 900);
 	await page.waitForTimeout(4000);
@@ -120,7 +120,7 @@ test('the complex single: gear, propeller, the warner, and keys of one’s own c
 	await page.goto('/home');
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
-	const power = () => page.locator('svg[aria-label^="Manifold"]').getAttribute('aria-label');
+	const power = () => page.locator('[role=img][aria-label^="Manifold"]').getAttribute('aria-label');
 	expect(await power()).toMatch(/Manifold pressure \d\d\.\d inches of mercury, engine 2500 revolutions/);
 	// Closing the throttle with the gear up sounds the warner, in words too.
 	await press(page, 'ArrowDown', 3500);

@@ -1,6 +1,6 @@
 // npm run bench: figures for docs/bench.md. Measures; judges nothing.
 import { spawnSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { gzipSync } from 'node:zlib';
 import { Bench } from 'tinybench';
@@ -148,6 +148,10 @@ rows.push([
 	'command line: simple inputs with --lines',
 	`${Math.round(many / (spent / 1000)).toLocaleString('en')} a second`
 ]);
+
+// What bench-cockpit.mjs saw in the browser just before.
+const cockpit = '.hanza/bench-cockpit.json';
+if (existsSync(cockpit)) rows.push(...(JSON.parse(readFileSync(cockpit, 'utf8')) as [string, string][]));
 
 const table = [
 	'| what | figure |',

@@ -12,7 +12,7 @@ export interface Seen {
 export const readPanel = (page: Page): Promise<Seen> =>
 	page.evaluate(() => {
 		const label = (start: string) =>
-			document.querySelector(`svg[aria-label^="${start}"]`)?.getAttribute('aria-label') ?? '';
+			document.querySelector(`[role=img][aria-label^="${start}"]`)?.getAttribute('aria-label') ?? '';
 		const number = (text: string) => Number(/-?\d+(\.\d+)?/.exec(text)?.[0] ?? NaN);
 		return {
 			airspeed: number(label('Airspeed')),
@@ -26,7 +26,7 @@ export const readPanel = (page: Page): Promise<Seen> =>
 /** Flight time on the clock, s. */
 export const flightSeconds = (page: Page): Promise<number> =>
 	page.evaluate(() => {
-		const text = document.querySelector('svg[aria-label^="Clock"]')?.getAttribute('aria-label') ?? '';
+		const text = document.querySelector('[role=img][aria-label^="Clock"]')?.getAttribute('aria-label') ?? '';
 		const match = /(\d+):(\d\d)/.exec(text);
 		return match ? Number(match[1]) * 60 + Number(match[2]) : NaN;
 	});

@@ -73,6 +73,7 @@ export class Cockpit {
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity
 	private readonly held = new Set<Action>();
 	private pointerHasStick = false;
+	private waitsForFrame = false;
 	private readonly gamepad = loadSetup();
 	readonly keys: Readonly<Record<string, Action>> = (() => {
 		const { maps, chosen } = loadKeys();
@@ -152,13 +153,13 @@ export class Cockpit {
 				return;
 			case 'frame':
 				this.frame = message.frame;
-				// A picture that is drawn asks for the next: a slow screen gets fewer, the flight goes on.
-				requestAnimationFrame(() => this.tell({ type: 'drawn' }));
+				this.waitsForFrame = false;
 				return;
 			case 'chunk':
 				void this.uploader.add(message.seq, message.body);
 				return;
 			case 'frozen':
+				this.waitsForFrame = false;
 				if (this.status === 'flying') this.status = 'frozen';
 				if (!(this.freezeReason === 'instructor' && message.reason === 'asked'))
 					this.freezeReason = message.reason;
@@ -190,6 +191,16 @@ export class Cockpit {
 		}
 	}
 
+	/**
+	 * Each picture asks for the readings of the next: they are as young as they can be, and a slow
+	 * screen gets fewer of them while the flight goes on.
+	 */
+	private askForFrame(): void {
+		if (this.status !== 'flying' || this.waitsForFrame) return;
+		this.waitsForFrame = true;
+		this.tell({ type: 'look' });
+	}
+
 	/** What the instructor wants done to this flight. */
 	private async askForOrders(): Promise<void> {
 		if (this.status !== 'flying' && this.status !== 'frozen') return;
@@ -209,6 +220,7 @@ export class Cockpit {
 		const seconds = Math.min(0.1, (now - this.lastHands) / 1000);
 		this.lastHands = now;
 		this.playSound();
+		this.askForFrame();
 		if (this.status !== 'flying' || !this.inputs) return;
 		const asked = this.askGamepad();
 		const stickTaken = this.pointerHasStick || 'elevator' in asked || 'aileron' in asked;
@@ -240,6 +252,8 @@ export class Cockpit {
 	private setInputs(inputs: ControlInputs): void {
 		this.inputs = inputs;
 		this.tell({ type: 'controls', inputs });
+		// What the hands did is to be seen in the very next picture.
+		this.askForFrame();
 	}
 
 	/** Puts one or more controls where the pointer wants them. */

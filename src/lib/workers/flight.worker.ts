@@ -28,8 +28,6 @@ const CHUNK_SAMPLES = RECORDING_RATE_HZ;
 const TICK_MS = 8;
 /** A longer gap means that the browser put the page to sleep: freeze instead of racing to catch up. */
 const ASLEEP_MS = 500;
-const FRAME_MS = 15;
-const LOST_FRAME_MS = 250;
 /** Moments kept to go back to, one a second: a little over the longest step back. */
 const KEPT_MOMENTS = 75;
 
@@ -47,12 +45,10 @@ class Session {
 	private running = false;
 	private lastTick = 0;
 	private owedSteps = 0;
-	private lastFrame = 0;
 	private toldDone = false;
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
-	private drawing = false;
 
 	constructor(load: Extract<ToFlight, { type: 'load' }>) {
 		this.flight = new Flight({
@@ -154,21 +150,16 @@ class Session {
 				break;
 			}
 		}
-		// Longer without an answer, and the page is not drawing at all: it will want the newest when it does.
-		if (now - this.lastFrame >= (this.drawing ? LOST_FRAME_MS : FRAME_MS)) {
-			this.lastFrame = now;
-			this.drawing = true;
-			post({ type: 'frame', frame: this.frame() });
-		}
 		if (this.progress.done && !this.toldDone) {
 			this.toldDone = true;
 			post({ type: 'done' });
 		}
 	}
 
-	/** The last frame has been drawn: another may be sent. */
-	drawn(): void {
-		this.drawing = false;
+	/** The page is about to draw: the flight is brought up to now and shown. */
+	look(now: number): void {
+		this.tick(now);
+		post({ type: 'frame', frame: this.frame() });
 	}
 
 	obey(order: FlightOrder): void {
@@ -248,8 +239,8 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 		case 'recall':
 			post({ type: 'recalled', moment: session?.recall(data.seconds) ?? null });
 			return;
-		case 'drawn':
-			session?.drawn();
+		case 'look':
+			session?.look(performance.now());
 			return;
 		case 'order':
 			if (!session) return;

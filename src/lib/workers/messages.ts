@@ -31,8 +31,8 @@ export type ToFlight =
 	| { type: 'rate'; rate: number }
 	/** Find the kept moment this long ago. */
 	| { type: 'recall'; seconds: number }
-	/** The last frame is on the screen. */
-	| { type: 'drawn' }
+	/** A picture is about to be drawn: give the readings of now. */
+	| { type: 'look' }
 	/** An instructor's order. */
 	| { type: 'order'; id: string; order: FlightOrder }
 	/** Say where the flight is, so that another can begin there. */

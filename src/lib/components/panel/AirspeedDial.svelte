@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Aircraft } from '@hanza/core';
 	import Dial from './Dial.svelte';
+	import Needle from './Needle.svelte';
 	import Ticks from './Ticks.svelte';
 	import { angleOn, arc, place } from './geometry.js';
 
@@ -42,8 +43,7 @@
 	/>
 	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
 	<Ticks {scale} major={20} minor={5} radius={92} />
-	<g transform="rotate({needle} 100 100)">
-		<path class="needle" d="M97.5 112 L98.6 26 L100 18 L101.4 26 L102.5 112 Z" />
-	</g>
-	<circle class="hub" cx="100" cy="100" r="7" />
+	{#snippet moving()}
+		<Needle angleDeg={needle} d="M97.5 112 L98.6 26 L100 18 L101.4 26 L102.5 112 Z" />
+	{/snippet}
 </Dial>

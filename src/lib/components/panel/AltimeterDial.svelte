@@ -1,5 +1,7 @@
 <script lang="ts">
 	import Dial from './Dial.svelte';
+	import Layer from './Layer.svelte';
+	import Needle from './Needle.svelte';
 	import { place, steps } from './geometry.js';
 
 	interface Props {
@@ -29,15 +31,17 @@
 		{/if}
 	{/each}
 	<rect x="62" y="86" width="76" height="28" rx="3" fill="#000" stroke="#4a5157" />
-	<text x="82" y="101" font-size="20">{rounded < 0 && thousands === 0 ? '−0' : thousands}</text>
-	<text x="114" y="101.5" font-size="17">{rest}</text>
 	{#if !bare}
-		<text x="100" y="123" font-size="9" style="fill:#a9aeb1">ALTITUDE FT</text>
+		<text x="100" y="123" font-size="9" class="quiet">ALTITUDE FT</text>
 		<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
 		<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
-		<text x="100" y="151" font-size="9" style="fill:#a9aeb1">{inches} inHg</text>
+		<text x="100" y="151" font-size="9" class="quiet">{inches} inHg</text>
 	{/if}
-	<g transform="rotate({needle} 100 100)">
-		<path class="needle" d="M97.6 80 L98.8 30 L100 12 L101.2 30 L102.4 80 Z" />
-	</g>
+	{#snippet moving()}
+		<Layer>
+			<text x="82" y="101" font-size="20">{rounded < 0 && thousands === 0 ? '−0' : thousands}</text>
+			<text x="114" y="101.5" font-size="17">{rest}</text>
+		</Layer>
+		<Needle angleDeg={needle} hub={0} d="M97.6 80 L98.8 30 L100 12 L101.2 30 L102.4 80 Z" />
+	{/snippet}
 </Dial>

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { formatClock } from '@hanza/core';
 	import Dial from './Dial.svelte';
+	import Layer from './Layer.svelte';
+	import Needle from './Needle.svelte';
 	import { place, steps } from './geometry.js';
 
 	interface Props {
@@ -32,15 +34,16 @@
 				<text x={t.x} y={t.y} font-size="14">{second}</text>
 			{/if}
 		{/each}
-		<text x="100" y="66" font-size="9" style="fill:#a9aeb1">FLIGHT TIME</text>
-		<text x="100" y="80" font-size="16">{formatClock(timeSeconds)}</text>
-		<text x="100" y="122" font-size="9" style="fill:#a9aeb1">STOPWATCH</text>
-		<text x="100" y="138" font-size="20"
-			>{stopwatchSeconds === null ? '–:––' : formatClock(stopwatchSeconds)}</text
-		>
-		<g transform="rotate({hand} 100 100)">
-			<path class="needle" d="M99 104 L99.4 40 L100 12 L100.6 40 L101 104 Z" />
-		</g>
-		<circle class="hub" cx="100" cy="100" r="4" />
+		<text x="100" y="66" font-size="9" class="quiet">FLIGHT TIME</text>
+		<text x="100" y="122" font-size="9" class="quiet">STOPWATCH</text>
+		{#snippet moving()}
+			<Layer>
+				<text x="100" y="80" font-size="16">{formatClock(timeSeconds)}</text>
+				<text x="100" y="138" font-size="20"
+					>{stopwatchSeconds === null ? '–:––' : formatClock(stopwatchSeconds)}</text
+				>
+			</Layer>
+			<Needle angleDeg={hand} hub={4} d="M99 104 L99.4 40 L100 12 L100.6 40 L101 104 Z" />
+		{/snippet}
 	</Dial>
 </button>

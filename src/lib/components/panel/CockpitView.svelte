@@ -268,7 +268,7 @@
 				<p class="text-lg">{ENDS[cockpit.end]}</p>
 				<p class="mt-3 flex gap-2"><button class="knob" onclick={finish}>See the debrief</button></p>
 			</div>
-		{:else if cockpit.status === 'frozen'}
+		{:else if cockpit.status === 'frozen' && !situation}
 			<div class="note" data-testid="frozen">
 				<p class="text-lg">
 					{frame.timeSeconds === 0

@@ -64,7 +64,7 @@
 			minor={500}
 		/>
 	</Coverable>
-	<div class="col-span-4 grid min-h-0 grid-cols-[minmax(0,11.2rem)_minmax(0,13.8rem)_minmax(0,1fr)] gap-3">
+	<div class="col-span-4 grid min-h-0 grid-cols-[minmax(0,10.2rem)_minmax(0,13.4rem)_minmax(0,1fr)] gap-3">
 		<Coverable {...coverOf('turn', props)}>
 			<Tape
 				label={`Turn rate ${panel.turnRateDegPerSecond.toFixed(1)} degrees a second`}
@@ -79,7 +79,7 @@
 			/>
 		</Coverable>
 		<Coverable {...coverOf('heading', props)}><CourseRose headingDeg={panel.headingDeg} /></Coverable>
-		<div class="grid min-h-0 grid-cols-3 items-end gap-1" aria-label="Standby instruments" role="group">
+		<div class="grid min-h-0 grid-cols-3 gap-1" aria-label="Standby instruments" role="group">
 			<AttitudeDial pitchDeg={panel.standbyPitchDeg} bankDeg={panel.standbyBankDeg} />
 			<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
 			<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />

@@ -25,7 +25,7 @@
 	const PAVEMENT = '#2f3133';
 	const LIGHTS = { white: '#fff7df', green: '#58c47c', red: '#e0533f' };
 	/** Half of what the window shows to the sides. */
-	const HALF_WIDTH_DEG = 55;
+	const HALF_WIDTH_DEG = 40;
 	/** Depressions below the horizon at which the haze is worked out. */
 	const DEPRESSIONS_DEG = [0, 0.1, 0.25, 0.5, 1, 2, 3.5, 6, 10, 18, 35];
 	/** Up to here the haze reaches, where no cloud ends it. */

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import type { Aircraft } from '@hanza/core';
 	import Dial from './Dial.svelte';
+	import Layer from './Layer.svelte';
+	import Needle from './Needle.svelte';
 	import Ticks from './Ticks.svelte';
 	import { angleOn, arc, place } from './geometry.js';
 
@@ -31,21 +33,17 @@
 	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
 	<Ticks scale={manifold} major={5} minor={1} fontSize={14} />
 	<Ticks scale={shaft} major={500} minor={100} fontSize={13} format={(value) => String(value / 100)} />
-	<text x="100" y="62" font-size="10" class="sub">MAN inHg</text>
+	<text x="100" y="62" font-size="10" class="quiet">MAN inHg</text>
 	<rect x="74" y="70" width="52" height="24" rx="2" fill="#000" stroke="#4a5157" />
-	<text x="100" y="82.5" font-size="17">{manifoldInHg.toFixed(1)}</text>
 	<rect x="74" y="106" width="52" height="24" rx="2" fill="#000" stroke="#4a5157" />
-	<text x="100" y="118.5" font-size="17">{Math.round(rpm / 10) * 10}</text>
-	<text x="100" y="140" font-size="10" class="sub">RPM × 100</text>
-	{#each [angleOn(manifold, manifoldInHg), angleOn(shaft, rpm)] as angle, i (i)}
-		<g transform="rotate({angle} 100 100)">
-			<path class="needle" d="M96.8 52 L98.8 24 L100 16 L101.2 24 L103.2 52 Z" />
-		</g>
-	{/each}
+	<text x="100" y="140" font-size="10" class="quiet">RPM × 100</text>
+	{#snippet moving()}
+		<Layer>
+			<text x="100" y="82.5" font-size="17">{manifoldInHg.toFixed(1)}</text>
+			<text x="100" y="118.5" font-size="17">{Math.round(rpm / 10) * 10}</text>
+		</Layer>
+		{#each [angleOn(manifold, manifoldInHg), angleOn(shaft, rpm)] as angleDeg, i (i)}
+			<Needle {angleDeg} hub={0} d="M96.8 52 L98.8 24 L100 16 L101.2 24 L103.2 52 Z" />
+		{/each}
+	{/snippet}
 </Dial>
-
-<style>
-	.sub {
-		fill: #a9aeb1 !important;
-	}
-</style>

@@ -19,6 +19,8 @@
 		headingDeg: Math.round(situation.start.headingDeg),
 		airspeedKias: Math.round(situation.start.airspeedKias),
 		verticalSpeedFpm: Math.round(situation.start.verticalSpeedFpm / 50) * 50,
+		northNm: Math.round((situation.start.northNm ?? 0) * 100) / 100,
+		eastNm: Math.round((situation.start.eastNm ?? 0) * 100) / 100,
 		bankDeg: Math.round(situation.start.bankDeg ?? 0),
 		flapsDeg: flapStepsDeg.find((step) => step >= situation.start.flapsDeg - 0.1) ?? flapStepsDeg.at(-1) ?? 0
 	});

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import type { Aircraft } from '@hanza/core';
 	import Dial from './Dial.svelte';
+	import Layer from './Layer.svelte';
+	import Needle from './Needle.svelte';
 	import Ticks from './Ticks.svelte';
 	import { angleOn, arc, place } from './geometry.js';
 
@@ -19,9 +21,8 @@
 	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
 	<Ticks {scale} major={500} minor={100} fontSize={15} format={(value) => String(value / 100)} />
 	<rect x="70" y="136" width="60" height="22" rx="2" fill="#000" stroke="#4a5157" />
-	<text x="100" y="148" font-size="14">{Math.round(rpm / 10) * 10}</text>
-	<g transform="rotate({at(rpm)} 100 100)">
-		<path class="needle" d="M97.5 112 L98.6 30 L100 20 L101.4 30 L102.5 112 Z" />
-	</g>
-	<circle class="hub" cx="100" cy="100" r="7" />
+	{#snippet moving()}
+		<Layer><text x="100" y="148" font-size="14">{Math.round(rpm / 10) * 10}</text></Layer>
+		<Needle angleDeg={at(rpm)} d="M97.5 112 L98.6 30 L100 20 L101.4 30 L102.5 112 Z" />
+	{/snippet}
 </Dial>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Dial from './Dial.svelte';
+	import Needle from './Needle.svelte';
 	import Ticks from './Ticks.svelte';
 	import { angleOn } from './geometry.js';
 
@@ -10,12 +11,14 @@
 
 <Dial label={`Vertical speed ${Math.round(verticalSpeedFpm / 10) * 10} feet a minute`}>
 	<Ticks {scale} major={500} minor={100} format={(value) => String(Math.abs(value) / 100)} />
-	<text x="52" y="84" font-size="9" style="fill:#a9aeb1">UP</text>
-	<text x="52" y="117" font-size="9" style="fill:#a9aeb1">DOWN</text>
-	<text x="116" y="80" font-size="9" style="fill:#a9aeb1">VERT SPEED</text>
-	<text x="116" y="121" font-size="9" style="fill:#a9aeb1">100 FT/MIN</text>
-	<g transform="rotate({angleOn(scale, verticalSpeedFpm)} 100 100)">
-		<path class="needle" d="M97.5 114 L98.6 30 L100 20 L101.4 30 L102.5 114 Z" />
-	</g>
-	<circle class="hub" cx="100" cy="100" r="7" />
+	<text x="52" y="84" font-size="9" class="quiet">UP</text>
+	<text x="52" y="117" font-size="9" class="quiet">DOWN</text>
+	<text x="116" y="80" font-size="9" class="quiet">VERT SPEED</text>
+	<text x="116" y="121" font-size="9" class="quiet">100 FT/MIN</text>
+	{#snippet moving()}
+		<Needle
+			angleDeg={angleOn(scale, verticalSpeedFpm)}
+			d="M97.5 114 L98.6 30 L100 20 L101.4 30 L102.5 114 Z"
+		/>
+	{/snippet}
 </Dial>

@@ -31,3 +31,12 @@ export function steps(from: number, to: number, by: number): number[] {
 	const count = Math.round((to - from) / by);
 	return Array.from({ length: count + 1 }, (_, i) => from + i * by);
 }
+
+/** An attitude as a screen reader says it. */
+export const attitudeWords = (pitchDeg: number, bankDeg: number): string =>
+	`Attitude: pitch ${pitchDeg.toFixed(1)} degrees, bank ${Math.round(Math.abs(bankDeg))} degrees ${bankDeg >= 0 ? 'right' : 'left'}`;
+
+/** The four letters of a compass card; the other thirties are numbers without their nought. */
+export const cardMark = (deg: number): string =>
+	({ 0: 'N', 90: 'E', 180: 'S', 270: 'W' })[((deg % 360) + 360) % 360] ??
+	String((((deg % 360) + 360) % 360) / 10);

@@ -1,0 +1,203 @@
+// The cockpit's own figures, seen in Debian's Chromium: part of npm run bench. Writes them for bench.ts to print.
+import { chromium } from '@playwright/test';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './bundle.mjs';
+import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
+
+const FRAME_SECONDS = 20;
+const KEY_PRESSES = 100;
+const HOUR_AT_RATE = { seconds: 3600, rate: 8 };
+
+buildIfStale();
+const postgres = await freshDemo('bench');
+const application = await startApplication(postgres.url);
+const address = `http://127.0.0.1:${application.port}`;
+const browser = await chromium.launch({
+	executablePath: '/usr/bin/chromium',
+	args: ['--no-sandbox', '--disable-background-networking', '--js-flags=--expose-gc']
+});
+
+async function enterAs(name) {
+	const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+	const page = await context.newPage();
+	await page.goto(address);
+	await page.getByRole('button', { name: `Enter as ${name}` }).click();
+	await page.waitForURL(/home|roster/);
+	return page;
+}
+
+/** Sets the first card with some turbulence, and lets the student begin to fly it. */
+async function fly(turbulence) {
+	const desk = await enterAs('Harun Aldbeck');
+	await desk.goto(`${address}/set`);
+	await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: 'Mirja Toft-Hale' });
+	await desk.getByRole('combobox', { name: 'Turbulence' }).selectOption(turbulence);
+	await desk.getByRole('button', { name: 'Set it' }).click();
+	await desk.waitForURL(/students/);
+	await desk.context().close();
+	const page = await enterAs('Mirja Toft-Hale');
+	await page.getByRole('button', { name: 'Fly' }).first().click();
+	await page.getByTestId('frozen').waitFor();
+	await page.keyboard.press('Space');
+	await page.waitForTimeout(2000);
+	return page;
+}
+
+const percentile = (values, share) =>
+	values.sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
+
+/** From a key to the altimeter's needle at its new place on the screen, ms. */
+const inputToNeedle = (page) =>
+	page.evaluate(
+		(presses) =>
+			new Promise((resolve) => {
+				const needle = [...document.querySelectorAll('[role=img][aria-label^="Altimeter"] svg')].at(-1);
+				const angle = () => Number(/rotate\(([-\d.]+)/.exec(needle.style.transform)[1]);
+				const times = [];
+				let began = 0;
+				let from = 0;
+				// One hectopascal is 27 ft: half a foot of it is more than steady air moves the needle.
+				new MutationObserver(() => {
+					if (began === 0 || Math.abs(angle() - from) < 0.2) return;
+					const start = began;
+					began = 0;
+					requestAnimationFrame(() => {
+						const shown = new MessageChannel();
+						shown.port1.onmessage = () => times.push(performance.now() - start);
+						shown.port2.postMessage(0);
+					});
+				}).observe(needle, { attributes: true });
+				let pressed = 0;
+				const press = () => {
+					if (pressed++ === presses) return resolve(times);
+					from = angle();
+					began = performance.now();
+					const code = pressed % 2 === 0 ? 'Comma' : 'Period';
+					window.dispatchEvent(new KeyboardEvent('keydown', { code, bubbles: true }));
+					window.dispatchEvent(new KeyboardEvent('keyup', { code, bubbles: true }));
+					setTimeout(press, 1400 + Math.random() * 30);
+				};
+				press();
+			}),
+		KEY_PRESSES
+	);
+
+/** Pictures drawn in a while, how many of them moved a dial, and how far apart the slowest twentieth were. */
+const frames = (page) =>
+	page.evaluate(
+		(seconds) =>
+			new Promise((resolve) => {
+				const gaps = [];
+				let moved = 0;
+				let dirty = false;
+				let last = performance.now();
+				const until = last + seconds * 1000;
+				const watch = new MutationObserver(() => (dirty = true));
+				watch.observe(document.querySelector('[data-testid=cockpit]'), {
+					attributes: true,
+					subtree: true
+				});
+				const look = (now) => {
+					gaps.push(now - last);
+					last = now;
+					if (dirty) moved++;
+					dirty = false;
+					if (now < until) requestAnimationFrame(look);
+					else resolve({ drawn: gaps.length / seconds, moved: moved / seconds, gaps });
+				};
+				requestAnimationFrame(look);
+			}),
+		FRAME_SECONDS
+	);
+
+/** Heap in use after collection, of the page and of its worker, MB. */
+async function heaps(page) {
+	const session = await page.context().newCDPSession(page);
+	const used = [];
+	await session.send('HeapProfiler.collectGarbage');
+	used.push((await session.send('Runtime.getHeapUsage')).usedSize);
+	const answers = new Map();
+	let asked = 0;
+	const attached = new Promise((resolve) =>
+		session.on('Target.attachedToTarget', ({ sessionId, targetInfo }) => {
+			if (targetInfo.type === 'worker') resolve(sessionId);
+		})
+	);
+	session.on('Target.receivedMessageFromTarget', ({ message }) => {
+		const { id, result } = JSON.parse(message);
+		answers.get(id)?.(result);
+	});
+	await session.send('Target.setAutoAttach', {
+		autoAttach: true,
+		waitForDebuggerOnStart: false,
+		flatten: false
+	});
+	const sessionId = await attached;
+	const ask = (method) =>
+		new Promise((resolve) => {
+			answers.set(++asked, resolve);
+			void session.send('Target.sendMessageToTarget', {
+				sessionId,
+				message: JSON.stringify({ id: asked, method })
+			});
+		});
+	await ask('HeapProfiler.collectGarbage');
+	used.push((await ask('Runtime.getHeapUsage')).usedSize);
+	await session.detach();
+	return used.map((bytes) => bytes / 1e6);
+}
+
+const clock = (page) =>
+	page.evaluate(() => {
+		const text = document.querySelector('[role=img][aria-label^="Clock"]').getAttribute('aria-label');
+		const [, minutes, seconds] = /(\d+):(\d\d)/.exec(text);
+		return Number(minutes) * 60 + Number(seconds);
+	});
+
+const rows = [];
+try {
+	const calm = await fly('none');
+	const times = await inputToNeedle(calm);
+	rows.push([
+		`cockpit: key to needle on the screen, ${times.length} presses`,
+		`median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${percentile(times, 0.95).toFixed(0)} ms`
+	]);
+	await calm.context().close();
+
+	const rough = await fly('severe');
+	for (const arrangement of ['round dials', 'linear scales']) {
+		const { drawn, moved, gaps } = await frames(rough);
+		rows.push([
+			`cockpit in severe turbulence, ${arrangement}`,
+			`${drawn.toFixed(1)} pictures a second, ${moved.toFixed(1)} with new readings; slowest twentieth ${percentile(gaps, 0.95).toFixed(1)} ms apart`
+		]);
+		await rough.keyboard.press('p');
+		await rough.waitForTimeout(1000);
+	}
+	await rough.context().close();
+
+	if (!process.argv.includes('--quick')) {
+		const long = await fly('light');
+		const before = await heaps(long);
+		await long.getByRole('combobox', { name: 'Rate' }).selectOption(String(HOUR_AT_RATE.rate));
+		const began = await clock(long);
+		const started = Date.now();
+		while ((await clock(long)) - began < HOUR_AT_RATE.seconds && Date.now() - started < 900_000)
+			await long.waitForTimeout(5000);
+		const flown = (await clock(long)) - began;
+		const real = (Date.now() - started) / 1000;
+		const after = await heaps(long);
+		rows.push([
+			`memory over ${(flown / 3600).toFixed(2)} simulated hours at ${HOUR_AT_RATE.rate} times (${(flown / real).toFixed(2)} reached)`,
+			`page ${before[0].toFixed(1)} to ${after[0].toFixed(1)} MB, flight worker ${before[1].toFixed(1)} to ${after[1].toFixed(1)} MB`
+		]);
+	}
+} finally {
+	await browser.close();
+	await application.stop();
+	await postgres.stop();
+}
+for (const [what, figure] of rows) console.log(`${what}: ${figure}`);
+mkdirSync(join(root, '.hanza'), { recursive: true });
+writeFileSync(join(root, '.hanza/bench-cockpit.json'), JSON.stringify(rows));

@@ -1,0 +1,61 @@
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+
+	interface Props {
+		/** Width over height of what is drawn. */
+		ratio: number;
+		/** Name as read by a screen reader, with the value. */
+		label: string;
+		children: Snippet;
+	}
+	const { ratio, label, children }: Props = $props();
+</script>
+
+<!--
+	An instrument as large as its place allows. What moves in it lies in layers of its own, moved by
+	CSS: a needle inside the drawing of the face would have the whole drawing laid out anew each time.
+-->
+<div class="frame">
+	<div class="fit" style:--ratio={ratio} role="img" aria-label={label}>{@render children()}</div>
+</div>
+
+<style>
+	.frame {
+		container-type: size;
+		display: grid;
+		width: 100%;
+		height: 100%;
+		place-items: center;
+	}
+	.fit {
+		position: relative;
+		width: min(100cqw, 100cqh * var(--ratio));
+		aspect-ratio: var(--ratio);
+		user-select: none;
+	}
+	.fit :global(text) {
+		font-family: var(--font-panel);
+		fill: #eceae4;
+		text-anchor: middle;
+		dominant-baseline: central;
+	}
+	.fit :global(text.quiet) {
+		fill: #a9aeb1;
+	}
+	.fit :global(.tick) {
+		stroke: #eceae4;
+		stroke-width: 2;
+	}
+	.fit :global(.minor) {
+		stroke: #9aa0a4;
+		stroke-width: 1.2;
+	}
+	.fit :global(.needle) {
+		fill: #f4f1ea;
+		stroke: #15181b;
+		stroke-width: 0.8;
+	}
+	.fit :global(.hub) {
+		fill: #3a4046;
+	}
+</style>
