@@ -13,4 +13,5 @@ export async function signIn(page: Page, login: string): Promise<void> {
 	await page.getByLabel('Name').fill(login);
 	await page.getByLabel('Password').fill('practice');
 	await page.getByRole('button', { name: 'Sign in' }).click();
+	await expect(page).toHaveURL(/\/(home|roster)$/);
 }

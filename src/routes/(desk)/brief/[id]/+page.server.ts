@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { HanzaError, parse, powerUnit } from '@hanza/core';
+import { HanzaError, parse, powerUnit, type PowerUnit } from '@hanza/core';
 import { aircraftShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addTry, lastTries } from '$lib/server/data/index.js';
@@ -29,11 +29,17 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	};
 };
 
-const Try = Type.Object({
-	configuration: Type.String({ minLength: 1, maxLength: 64 }),
-	pitchDeg: Type.Number({ minimum: -20, maximum: 30 }),
-	power: Type.Number({ minimum: 5, maximum: 3000 })
-});
+/** What can be said of power, in the aircraft's own unit. */
+const POWER = {
+	rpm: Type.Number({ minimum: 500, maximum: 3000 }),
+	inHg: Type.Number({ minimum: 5, maximum: 35 })
+};
+const tryIn = (unit: PowerUnit) =>
+	Type.Object({
+		configuration: Type.String({ minLength: 1, maxLength: 64 }),
+		pitchDeg: Type.Number({ minimum: -20, maximum: 30 }),
+		power: POWER[unit]
+	});
 
 export const actions: Actions = {
 	try: async ({ locals, params, request }) => {
@@ -48,7 +54,7 @@ export const actions: Actions = {
 		const configuration = String(form.get('configuration') ?? '');
 		const number = (text: string) => (text.trim() === '' ? text : Number(text.replace(',', '.')));
 		try {
-			const entry = parse(Try, {
+			const entry = parse(tryIn(powerUnit(aircraftShelf.get(assignment.card.aircraft))), {
 				configuration,
 				pitchDeg: number(entered.pitchDeg),
 				power: number(entered.power)
