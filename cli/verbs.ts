@@ -19,6 +19,9 @@ import {
 	solveCompassTurn,
 	solveDescent,
 	solveModes,
+	ScanInput,
+	ScanOutput,
+	solveScan,
 	solveTrim,
 	solveTurn,
 	solveWindTriangle,
@@ -113,6 +116,7 @@ export const VERBS: Record<string, Verb> = {
 	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>
 		solveTrim(aircraftShelf.get(aircraft), input)
 	),
+	scan: verb('what a sequence of looks says of a scan', ScanInput, ScanOutput, solveScan),
 	fly: verb(
 		'a robot pilot flies a card',
 		FlyInput,

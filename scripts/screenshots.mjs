@@ -97,6 +97,52 @@ try {
 		await page.waitForTimeout(1500);
 		return page;
 	});
+	await shot('aircraft', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/aircraft/ostrel-240`);
+		await page.getByRole('button', { name: /greatest mass/ }).click();
+		return page;
+	});
+	await shot('cockpit-complex', async () => {
+		const page = await enterAs('Obed Linnaker');
+		await page.getByRole('button', { name: 'Fly' }).nth(1).click();
+		await page.getByTestId('frozen').waitFor();
+		await page.keyboard.press('Space');
+		await page.keyboard.press('l');
+		await page.waitForTimeout(4000);
+		return page;
+	});
+	/** Obed on the last mile of the card that ends under the cloud. */
+	const underTheCloud = async () => {
+		const page = await enterAs('Obed Linnaker');
+		await page.getByRole('button', { name: 'Fly' }).first().click();
+		await page.getByTestId('frozen').waitFor();
+		await page.keyboard.press('Space');
+		await page.waitForTimeout(3000);
+		await page.keyboard.press('Space');
+		await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
+		await page.getByLabel('altitude, ft').fill('480');
+		await page.getByLabel('east, NM').fill('2.6');
+		await page.getByLabel('north, NM').fill('-2.5');
+		await page.getByLabel('with the phase').selectOption({ index: 2 });
+		await page.getByRole('button', { name: 'Fly from there' }).click();
+		await page.waitForTimeout(1500);
+		await page.getByTestId('frozen').waitFor();
+		await page.keyboard.press('Space');
+		await page.waitForTimeout(2500);
+		return page;
+	};
+	await shot('cockpit-outside', underTheCloud);
+	await shot('watch', async () => {
+		const student = await underTheCloud();
+		const page = await enterAs('Harun Aldbeck');
+		await page.getByRole('link', { name: 'Watch' }).first().click();
+		await page.getByRole('button', { name: 'Fail: vacuum' }).click();
+		await page.getByText(/failed at/).waitFor();
+		await page.waitForTimeout(1000);
+		await student.context().close();
+		return page;
+	});
 	await shot('cockpit', async () => {
 		const page = await enterAs('Mirja Toft-Hale');
 		await page.getByRole('button', { name: 'Fly' }).first().click();

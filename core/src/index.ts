@@ -7,3 +7,4 @@ export * from './instruments/index.js';
 export * from './exercise/index.js';
 export * from './grading/index.js';
 export * from './pilots/index.js';
+export * from './scan/index.js';

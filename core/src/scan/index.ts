@@ -1,0 +1,4 @@
+export * from './analyse.js';
+export * from './generate.js';
+export * from './looks.js';
+export * from './schools.js';

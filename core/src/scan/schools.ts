@@ -1,0 +1,140 @@
+import { Type } from '@sinclair/typebox';
+import type { ScanInstrument } from './looks.js';
+
+export const SCHOOL_IDS = ['hub-and-spoke', 't', 'inverted-v', 'rectangular'] as const;
+export type SchoolId = (typeof SCHOOL_IDS)[number];
+export const SchoolSchema = Type.Union(SCHOOL_IDS.map((one) => Type.Literal(one)));
+
+/** What the aeroplane is doing, as far as it decides what must be looked at. */
+export const CONDITION_IDS = ['level', 'turn', 'climb-or-descent', 'transition'] as const;
+export type ScanCondition = (typeof CONDITION_IDS)[number];
+export const ConditionSchema = Type.Union(CONDITION_IDS.map((one) => Type.Literal(one)));
+
+/** A school of scan: what follows what, and what makes a round. */
+export interface School {
+	id: SchoolId;
+	name: string;
+	what: string;
+	/** The instrument to which the eye returns, if it does. */
+	hub: ScanInstrument | null;
+	/**
+	 * A round: `each` visits every one of these from the hub, in any order; `cycle` goes through them in
+	 * order and back to the first, either way round where `bothWays`.
+	 */
+	round:
+		| { kind: 'each'; of: readonly ScanInstrument[] }
+		| { kind: 'cycle'; of: readonly ScanInstrument[]; bothWays: boolean };
+	/** Where the eye may go beside the round: from the hub and back, or from anywhere and back. */
+	also: readonly ScanInstrument[];
+	/** Share of the looking time on each instrument, level flight. */
+	shares: Partial<Record<ScanInstrument, number>>;
+}
+
+/**
+ * The four schools. Rounds as taught; shares are ours: the time of a round divided by its looks, a
+ * little for what is looked at beside it.
+ */
+export const SCHOOLS: Record<SchoolId, School> = {
+	'hub-and-spoke': {
+		id: 'hub-and-spoke',
+		name: 'hub and spoke',
+		what: 'back to attitude before every other instrument',
+		hub: 'attitude',
+		round: { kind: 'each', of: ['airspeed', 'altimeter', 'heading'] },
+		also: ['vertical-speed', 'turn', 'engine', 'compass', 'clock'],
+		shares: {
+			attitude: 0.5,
+			airspeed: 0.13,
+			altimeter: 0.14,
+			heading: 0.13,
+			'vertical-speed': 0.05,
+			turn: 0.03,
+			engine: 0.02
+		}
+	},
+	t: {
+		id: 't',
+		name: 'T',
+		what: 'airspeed, altimeter, heading, each from attitude and back, short looks',
+		hub: 'attitude',
+		round: {
+			kind: 'cycle',
+			of: ['attitude', 'airspeed', 'attitude', 'altimeter', 'attitude', 'heading'],
+			bothWays: false
+		},
+		also: ['engine', 'clock'],
+		shares: { attitude: 0.49, airspeed: 0.16, altimeter: 0.17, heading: 0.16, engine: 0.02 }
+	},
+	'inverted-v': {
+		id: 'inverted-v',
+		name: 'inverted V',
+		what: 'turn rate and vertical speed, each from attitude and back',
+		hub: 'attitude',
+		round: { kind: 'cycle', of: ['attitude', 'turn', 'attitude', 'vertical-speed'], bothWays: false },
+		also: ['airspeed', 'altimeter', 'heading', 'engine', 'compass', 'clock'],
+		shares: {
+			attitude: 0.48,
+			turn: 0.2,
+			'vertical-speed': 0.2,
+			airspeed: 0.04,
+			altimeter: 0.04,
+			heading: 0.04
+		}
+	},
+	rectangular: {
+		id: 'rectangular',
+		name: 'rectangular',
+		what: 'round the panel, either way',
+		hub: null,
+		round: {
+			kind: 'cycle',
+			of: ['airspeed', 'attitude', 'altimeter', 'vertical-speed', 'heading', 'turn'],
+			bothWays: true
+		},
+		also: ['engine', 'compass', 'clock'],
+		shares: {
+			airspeed: 1 / 6,
+			attitude: 1 / 6,
+			altimeter: 1 / 6,
+			'vertical-speed': 1 / 6,
+			heading: 1 / 6,
+			turn: 1 / 6
+		}
+	}
+};
+
+/** Whether one of a school's transitions leads from one instrument to another. */
+export function isOfSchool(school: School, from: ScanInstrument, to: ScanInstrument): boolean {
+	if (school.hub) {
+		const spokes: readonly ScanInstrument[] = [...school.round.of, ...school.also];
+		return (
+			(from === school.hub && to !== from && spokes.includes(to)) ||
+			(to === school.hub && from !== to && spokes.includes(from))
+		);
+	}
+	const { of } = school.round;
+	const [a, b] = [of.indexOf(from), of.indexOf(to)];
+	if (a >= 0 && b >= 0) {
+		const ahead = (b - a + of.length) % of.length;
+		return ahead === 1 || ahead === of.length - 1;
+	}
+	return a >= 0 !== b >= 0 && (school.also.includes(from) || school.also.includes(to));
+}
+
+/** What each condition needs looked at; the engine always, but seldom. */
+export const NEEDED: Record<ScanCondition, readonly ScanInstrument[]> = {
+	level: ['attitude', 'airspeed', 'altimeter', 'heading'],
+	turn: ['attitude', 'airspeed', 'altimeter', 'heading', 'turn'],
+	'climb-or-descent': ['attitude', 'airspeed', 'altimeter', 'heading', 'vertical-speed'],
+	transition: ['attitude', 'airspeed', 'altimeter', 'heading']
+};
+
+/** A school's share of an instrument in a condition: in a turn the turn rate has what the heading had. */
+export function referenceShare(school: School, condition: ScanCondition, instrument: ScanInstrument): number {
+	const shares = school.shares;
+	if (condition === 'turn' && school.id !== 'rectangular') {
+		if (instrument === 'turn') return Math.max(shares.turn ?? 0, shares.heading ?? 0);
+		if (instrument === 'heading') return Math.min(shares.turn ?? shares.heading ?? 0, shares.heading ?? 0);
+	}
+	return shares[instrument] ?? 0;
+}
