@@ -2,7 +2,12 @@ import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, Direction, Identifier } from '../schema.js';
 import { Loading, VerticalSpeedKind } from '../flight/index.js';
 import { FailureSpec } from '../instruments/index.js';
+import { SchoolSchema } from '../scan/schools.js';
 import { Weather } from '../simulation/index.js';
+
+/** How much of an instrument can be read that is not looked at. */
+export const VeilLevel = Type.Union([Type.Literal('dim'), Type.Literal('blur'), Type.Literal('black')]);
+export type VeilLevel = Static<typeof VeilLevel>;
 
 const closed = { additionalProperties: false } as const;
 const seconds = Type.Number({ minimum: 0, maximum: 7200, description: 's' });
@@ -160,6 +165,10 @@ export const TaskCard = Type.Object(
 		 * weather speaks of cloud or visibility.
 		 */
 		outside: Type.Optional(Type.Union([Type.Literal('hood'), Type.Literal('seen')])),
+		/** A panel of which only what is looked at can be read; the student cannot lift it. */
+		veil: Type.Optional(VeilLevel),
+		/** The school of scan that is being trained. */
+		school: Type.Optional(SchoolSchema),
 		/** Who and what is on board; the aircraft's standard loading when left out. */
 		loading: Type.Optional(Loading),
 		/** Another vertical speed indicator than the aircraft's own. */

@@ -73,6 +73,17 @@ export function orderedLooks(looks: readonly Look[], settings = SCAN_DEFAULTS): 
 	return sorted.filter(({ startMs, endMs }) => endMs - startMs >= settings.shortestLookMs);
 }
 
+/** Pieces of one stay joined again: a recording hands out what has been seen each second. */
+export function joinLooks(pieces: readonly Look[]): Look[] {
+	const joined: Look[] = [];
+	for (const piece of pieces) {
+		const last = joined.at(-1);
+		if (last?.instrument === piece.instrument && last.endMs === piece.startMs) last.endMs = piece.endMs;
+		else joined.push({ ...piece });
+	}
+	return joined;
+}
+
 /** A place on a panel, in shares of its width and height. */
 export interface PanelArea {
 	instrument: ScanInstrument;

@@ -8,14 +8,18 @@ import {
 	type Instrument,
 	type ResumeState,
 	type Situation,
-	type TaskCard
+	type ScanInstrument,
+	type TaskCard,
+	type VeilLevel
 } from '@hanza/core';
 import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/workers/messages.js';
-import { gamepadControls, loadSetup, readAxes } from './gamepad.js';
+import { deflection, gamepadControls, loadSetup, readAxes, type AxisSetting } from './gamepad.js';
+import { gazeOfStick } from './gaze.js';
 import type { WaitingOrder } from './orders.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { loadKeys, type Action } from './keymap.js';
 import { CockpitSound } from './sound.js';
+import { Veil } from '$lib/components/panel/veil.svelte.js';
 import { Uploader, type UploadState } from './uploader.js';
 
 export interface CockpitData {
@@ -31,6 +35,20 @@ export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'ended' | 'leaving
 
 /** How often the cockpit asks for the instructor's orders, ms. */
 const ORDERS_MS = 2000;
+const LOOK_KEYS = {
+	lookAttitude: 'attitude',
+	lookAirspeed: 'airspeed',
+	lookAltimeter: 'altimeter',
+	lookHeading: 'heading',
+	lookTurn: 'turn',
+	lookVertical: 'vertical-speed',
+	lookEngine: 'engine'
+} as const satisfies Partial<Record<Action, ScanInstrument>>;
+
+const VEIL_KEY = 'hanza-veil';
+const savedVeil = (): VeilLevel | 'off' =>
+	(['dim', 'blur', 'black'] as const).find((level) => level === localStorage.getItem(VEIL_KEY)) ?? 'off';
+
 const HECTOPASCAL_STEP = 0.5;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
@@ -84,6 +102,7 @@ export class Cockpit {
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
+	readonly veil = new Veil((instrument) => this.tell({ type: 'gaze', instrument }));
 	private sound: CockpitSound | null = null;
 	private placed: ((situation: Situation) => void) | null = null;
 	private asking: ReturnType<typeof setInterval> | null = null;
@@ -97,6 +116,7 @@ export class Cockpit {
 			this.upload = state;
 			this.waiting = waiting;
 		});
+		this.veil.level = data.card.veil ?? savedVeil();
 		void this.load();
 		const hands = (now: number) => {
 			this.moveHands(now);
@@ -161,8 +181,7 @@ export class Cockpit {
 			case 'frozen':
 				this.waitsForFrame = false;
 				if (this.status === 'flying') this.status = 'frozen';
-				if (!(this.freezeReason === 'instructor' && message.reason === 'asked'))
-					this.freezeReason = message.reason;
+				if (this.freezeReason === 'asked' || message.reason !== 'asked') this.freezeReason = message.reason;
 				this.held.clear();
 				return;
 			case 'done':
@@ -222,6 +241,7 @@ export class Cockpit {
 		this.playSound();
 		this.askForFrame();
 		if (this.status !== 'flying' || !this.inputs) return;
+		this.lookByGamepad();
 		const asked = this.askGamepad();
 		const stickTaken = this.pointerHasStick || 'elevator' in asked || 'aileron' in asked;
 		const next = { ...moveByKeys(this.inputs, this.held, this.data.assist, stickTaken, seconds), ...asked };
@@ -231,22 +251,38 @@ export class Cockpit {
 		if (changed) this.setInputs(next);
 	}
 
+	/** A second stick looks about a veiled panel while the other flies. */
+	private lookByGamepad(): void {
+		const { lookAcross, lookAlong } = this.gamepad;
+		if (this.veil.level === 'off' || !lookAcross || !lookAlong) return;
+		const axes = readAxes();
+		if (!axes) return;
+		const at = (setting: AxisSetting) => deflection(axes[setting.axis] ?? 0, setting);
+		this.veil.look(gazeOfStick(at(lookAcross), at(lookAlong)));
+	}
+
 	/** What a gamepad or joystick asks for: deflected axes, and those that have just moved. */
 	private askGamepad(): Partial<Pick<ControlInputs, 'elevator' | 'aileron' | 'rudder' | 'throttle'>> {
 		const axes = readAxes();
 		if (!axes) return {};
 		const said = gamepadControls(axes, this.gamepad);
 		const asked: Partial<ControlInputs> = {};
-		for (const [name, value] of Object.entries(said) as [
-			'elevator' | 'aileron' | 'rudder' | 'throttle',
-			number
-		][]) {
+		for (const [name, value] of Object.entries(said) as [keyof typeof said, number][]) {
+			if (name === 'lookAcross' || name === 'lookAlong') continue;
 			const before = this.gamepadSaid[name];
 			const moved = before !== undefined && Math.abs(value - before) > 0.004;
 			if (name === 'throttle' ? moved : value !== 0 || moved) asked[name] = value;
 			if (name !== 'throttle' || moved || before === undefined) this.gamepadSaid[name] = value;
 		}
 		return asked;
+	}
+
+	/** The student's own veil; a card that asks for one keeps its own. */
+	chooseVeil(level: VeilLevel | 'off'): void {
+		if (this.data.card.veil) return;
+		this.veil.level = level;
+		if (level === 'off') this.veil.look(null);
+		localStorage.setItem(VEIL_KEY, level);
 	}
 
 	private setInputs(inputs: ControlInputs): void {
@@ -275,6 +311,13 @@ export class Cockpit {
 			this.freezeReason = 'asked';
 			this.tell({ type: 'run', running: true });
 		}
+	}
+
+	/** Nobody flies a page that is not seen: it freezes, and says why when it is seen again. */
+	hide(): void {
+		if (this.status !== 'flying') return;
+		this.freezeReason = 'slept';
+		this.toggleFreeze();
 	}
 
 	pressStopwatch(): void {
@@ -321,6 +364,15 @@ export class Cockpit {
 				break;
 			case 'alternateStatic':
 				if (this.inputs) this.control({ alternateStatic: this.inputs.alternateStatic > 0 ? 0 : 1 });
+				break;
+			case 'lookAttitude':
+			case 'lookAirspeed':
+			case 'lookAltimeter':
+			case 'lookHeading':
+			case 'lookTurn':
+			case 'lookVertical':
+			case 'lookEngine':
+				this.veil.look(LOOK_KEYS[action]);
 				break;
 			case 'gear':
 				this.moveGear();

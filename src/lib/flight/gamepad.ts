@@ -6,7 +6,9 @@ export const AXIS_CONTROLS = {
 	elevator: 'Pitch (pull is nose up)',
 	aileron: 'Bank',
 	rudder: 'Rudder',
-	throttle: 'Throttle'
+	throttle: 'Throttle',
+	lookAcross: 'Look left and right (veiled panel)',
+	lookAlong: 'Look up and down (veiled panel)'
 } as const;
 export type AxisControl = keyof typeof AXIS_CONTROLS;
 export const AXIS_NAMES = Object.keys(AXIS_CONTROLS) as AxisControl[];
@@ -32,7 +34,10 @@ export const GamepadSetup = Type.Object(
 		elevator: Type.Union([Type.Null(), AxisSetting]),
 		aileron: Type.Union([Type.Null(), AxisSetting]),
 		rudder: Type.Union([Type.Null(), AxisSetting]),
-		throttle: Type.Union([Type.Null(), AxisSetting])
+		throttle: Type.Union([Type.Null(), AxisSetting]),
+		// Not in set-ups that were kept before panels could be veiled.
+		lookAcross: Type.Optional(Type.Union([Type.Null(), AxisSetting])),
+		lookAlong: Type.Optional(Type.Union([Type.Null(), AxisSetting]))
 	},
 	{ additionalProperties: false }
 );
@@ -51,7 +56,9 @@ export const DEFAULT_SETUP: GamepadSetup = {
 	elevator: freshAxis(3),
 	aileron: freshAxis(2),
 	rudder: freshAxis(0),
-	throttle: null
+	throttle: null,
+	lookAcross: null,
+	lookAlong: null
 };
 
 /** An axis reading, −1 to 1, as a deflection: centred, dead about the centre, full at both ends, curved. */

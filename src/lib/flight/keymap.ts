@@ -20,6 +20,13 @@ export const ACTIONS = {
 	flapsDown: 'Flap down a step',
 	flapsUp: 'Flap up a step',
 	gear: 'Gear up or down',
+	lookAttitude: 'Look at the attitude',
+	lookAirspeed: 'Look at the airspeed',
+	lookAltimeter: 'Look at the altimeter',
+	lookTurn: 'Look at the turn rate',
+	lookHeading: 'Look at the heading',
+	lookVertical: 'Look at the vertical speed',
+	lookEngine: 'Look at the engine',
 	freeze: 'Freeze, fly on',
 	targets: 'Hide or show the targets',
 	stopwatch: 'Stopwatch: start, stop, clear',
@@ -39,6 +46,13 @@ export const ACTION_IDS = Object.keys(ACTIONS) as Action[];
 export type KeyMap = Record<string, Action>;
 
 const COMMON: KeyMap = {
+	Digit1: 'lookAirspeed',
+	Digit2: 'lookAttitude',
+	Digit3: 'lookAltimeter',
+	Digit4: 'lookTurn',
+	Digit5: 'lookHeading',
+	Digit6: 'lookVertical',
+	Digit7: 'lookEngine',
 	Space: 'freeze',
 	KeyH: 'targets',
 	KeyC: 'stopwatch',

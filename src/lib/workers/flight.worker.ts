@@ -16,7 +16,9 @@ import {
 	STEPS_PER_SECOND,
 	type ControlInputs,
 	type EventSample,
+	type Look,
 	type ResumeState,
+	type ScanInstrument,
 	type Situation
 } from '@hanza/core';
 import type { FlightOrder } from '$lib/flight/orders.js';
@@ -26,8 +28,11 @@ const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 /** Samples in a chunk: one second, so that at most about that is ever at risk. */
 const CHUNK_SAMPLES = RECORDING_RATE_HZ;
 const TICK_MS = 8;
-/** A longer gap means that the browser put the page to sleep: freeze instead of racing to catch up. */
-const ASLEEP_MS = 500;
+/**
+ * A longer gap means that the machine or the browser was asleep: freeze instead of racing to catch up.
+ * A busy machine stalls for some tenths of a second: what it owes is flown then, no step is lost.
+ */
+const ASLEEP_MS = 1500;
 /** Moments kept to go back to, one a second: a little over the longest step back. */
 const KEPT_MOMENTS = 75;
 
@@ -49,6 +54,8 @@ class Session {
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
+	private readonly looks: Look[] = [];
+	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
 
 	constructor(load: Extract<ToFlight, { type: 'load' }>) {
 		this.flight = new Flight({
@@ -90,19 +97,20 @@ class Session {
 		const { length } = this.recorder;
 		if (length === this.sent) return;
 		const chunk = encodeChunk({ first: this.before + this.sent, track: this.recorder.track(this.sent) });
-		const state: ResumeState = {
+		this.closeLook();
+		const resume: ResumeState = {
 			flight: this.flight.snapshot(),
 			inputs: this.inputs,
 			phase: this.progress.current,
 			phaseSeconds: this.progress.elapsedSeconds(this.flight.timeSeconds)
 		};
-		const json = new TextEncoder().encode(JSON.stringify(state));
+		const json = new TextEncoder().encode(JSON.stringify({ resume, looks: this.looks.splice(0) }));
 		const body = new Uint8Array(4 + json.length + chunk.length);
 		new DataView(body.buffer).setUint32(0, json.length, true);
 		body.set(json, 4);
 		body.set(chunk, 4 + json.length);
 		this.sent = length;
-		this.moments.push({ samples: this.before + length, state: structuredClone(state) });
+		this.moments.push({ samples: this.before + length, state: structuredClone(resume) });
 		if (this.moments.length > KEPT_MOMENTS) this.moments.shift();
 		post({ type: 'chunk', seq: this.seq++, body: body.buffer }, [body.buffer]);
 	}
@@ -154,6 +162,23 @@ class Session {
 			this.toldDone = true;
 			post({ type: 'done' });
 		}
+	}
+
+	gaze(instrument: ScanInstrument | null): void {
+		if (instrument === this.gazing?.instrument) return;
+		this.closeLook();
+		this.gazing = instrument && { instrument, startMs: this.nowMs };
+	}
+
+	private get nowMs(): number {
+		return Math.round(this.flight.timeSeconds * 1000);
+	}
+
+	/** Keeps the look that is going on, and lets it go on as the next; they are one again when read. */
+	private closeLook(): void {
+		if (!this.gazing || this.nowMs <= this.gazing.startMs) return;
+		this.looks.push({ ...this.gazing, endMs: this.nowMs });
+		this.gazing = { ...this.gazing, startMs: this.nowMs };
 	}
 
 	/** The page is about to draw: the flight is brought up to now and shown. */
@@ -246,6 +271,9 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 			if (!session) return;
 			session.obey(data.order);
 			post({ type: 'taken', id: data.id });
+			return;
+		case 'gaze':
+			session?.gaze(data.instrument);
 			return;
 		case 'situation':
 			if (session) post({ type: 'situation', situation: session.situation() });

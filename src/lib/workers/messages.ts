@@ -6,6 +6,7 @@ import type {
 	FlightEnd,
 	PanelReadings,
 	ResumeState,
+	ScanInstrument,
 	Situation,
 	TaskCard
 } from '@hanza/core';
@@ -35,6 +36,8 @@ export type ToFlight =
 	| { type: 'look' }
 	/** An instructor's order. */
 	| { type: 'order'; id: string; order: FlightOrder }
+	/** The eye has gone to an instrument of the veiled panel, or to none. */
+	| { type: 'gaze'; instrument: ScanInstrument | null }
 	/** Say where the flight is, so that another can begin there. */
 	| { type: 'situation' }
 	/** Hand out what has been recorded since the last chunk. */

@@ -4,7 +4,7 @@
 	import { ACTION_IDS, ACTIONS, keyName, keysOf } from '$lib/flight/keymap.js';
 	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
-	import { mayLookOut, type Instrument, type Situation } from '@hanza/core';
+	import { mayLookOut, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
 	import type { Action } from '$lib/flight/keymap.js';
 	import BasicT from './BasicT.svelte';
 	import ClockDial from './ClockDial.svelte';
@@ -19,13 +19,19 @@
 	import Lever from './Lever.svelte';
 	import TachometerDial from './TachometerDial.svelte';
 	import TargetStrip from './TargetStrip.svelte';
+	import { provideVeil, type Veil } from './veil.svelte.js';
 	import YokePad from './YokePad.svelte';
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
 	let cockpit = $state.raw<Cockpit | null>(null);
 
+	// Set before the panel is drawn: the instruments ask for it.
+	const shared: { veil: Veil | null } = $state({ veil: null });
+	provideVeil(() => shared.veil);
+
 	onMount(() => {
 		const opened = new Cockpit(data);
+		shared.veil = opened.veil;
 		cockpit = opened;
 		return () => opened.close();
 	});
@@ -84,6 +90,7 @@
 	onkeyup={(event) => cockpit?.keyUp(event.code)}
 	onblur={() => cockpit?.releaseKeys()}
 />
+<svelte:document onvisibilitychange={() => document.hidden && cockpit?.hide()} />
 
 <div
 	class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden"
@@ -109,6 +116,20 @@
 				/>
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
+				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
+					Veil
+					<select
+						class="knob small"
+						value={cockpit.veil.level}
+						disabled={data.card.veil !== undefined}
+						onchange={(event) => {
+							cockpit?.chooseVeil(event.currentTarget.value as VeilLevel | 'off');
+							event.currentTarget.blur();
+						}}
+					>
+						{#each ['off', 'dim', 'blur', 'black'] as level (level)}<option>{level}</option>{/each}
+					</select>
+				</label>
 				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
 					Rate
 					<select
@@ -139,7 +160,14 @@
 			</div>
 		</header>
 
-		<div class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3">
+		<!-- svelte-ignore a11y_no_static_element_interactions: the pointer is the eye; keys and a stick can be it too -->
+		<div
+			class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3"
+			onpointermove={(event) => {
+				if (cockpit && cockpit.veil.level !== 'off' && event.buttons === 0)
+					cockpit.veil.pointAt(event.clientX, event.clientY);
+			}}
+		>
 			<div class="flex min-h-0 flex-col gap-2">
 				{#if frame.eye && cockpit.outsideShown}
 					<div class="h-32 shrink-0">
@@ -274,7 +302,7 @@
 					{frame.timeSeconds === 0
 						? 'Ready.'
 						: cockpit.freezeReason === 'slept'
-							? 'Frozen: the page was asleep.'
+							? 'Frozen: the page was hidden or asleep.'
 							: cockpit.freezeReason === 'instructor'
 								? 'Frozen by your instructor.'
 								: 'Frozen.'}

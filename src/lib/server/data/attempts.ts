@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
-import type { AssistLevel, Grade, ResumeState, Standard, TaskCard } from '@hanza/core';
+import type { AssistLevel, Grade, Look, ResumeState, Standard, TaskCard } from '@hanza/core';
+
+import { addLooks } from './looks.js';
 
 export type AttemptStatus = 'flying' | 'finished' | 'interrupted';
 
@@ -148,7 +150,14 @@ export async function addAttempt(
 export const addChunk = (
 	db: Knex,
 	attemptId: string,
-	chunk: { seq: number; body: Uint8Array; samples: number; resume: ResumeState | null }
+	chunk: {
+		seq: number;
+		body: Uint8Array;
+		samples: number;
+		resume: ResumeState | null;
+		/** Where the eye was in it, on a veiled panel. */
+		looks?: readonly Look[];
+	}
 ): Promise<boolean> =>
 	db.transaction(async (tx) => {
 		const open = await tx('attempts').where({ id: attemptId, status: 'flying' }).forUpdate().first('id');
@@ -158,7 +167,8 @@ export const addChunk = (
 			.onConflict(['attempt_id', 'seq'])
 			.ignore()
 			.returning('seq');
-		if (added.length > 0)
+		if (added.length > 0) {
+			await addLooks(tx, attemptId, 'veil', chunk.looks ?? []);
 			await tx('attempts')
 				.where({ id: attemptId })
 				.update({
@@ -166,6 +176,7 @@ export const addChunk = (
 					resume: JSON.stringify(chunk.resume),
 					heard_at: tx.fn.now()
 				});
+		}
 		return true;
 	});
 

@@ -2,7 +2,9 @@ import { Type, type Static } from '@sinclair/typebox';
 import {
 	FAILURE_KINDS,
 	InputError,
+	SchoolSchema,
 	TurbulenceLevel,
+	VeilLevel,
 	VerticalSpeedKind,
 	type LoadingData,
 	type TaskCard
@@ -26,6 +28,8 @@ export const Conditions = Type.Object({
 	cloudTopsFt: optional(0, 40000),
 	visibilityKm: optional(0.05, 80),
 	outside: choice('card', 'hood', 'seen'),
+	veil: Type.Union([Type.Literal('card'), ...VeilLevel.anyOf]),
+	school: Type.Union([Type.Literal('card'), ...SchoolSchema.anyOf]),
 	loading: Type.String({ maxLength: 64 }),
 	verticalSpeed: Type.Union([Type.Literal('own'), ...VerticalSpeedKind.anyOf]),
 	failure: Type.Union([Type.Literal('none'), ...FAILURE_KINDS.map((kind) => Type.Literal(kind))]),
@@ -46,6 +50,8 @@ export const NO_CONDITIONS: Conditions = {
 	cloudTopsFt: null,
 	visibilityKm: null,
 	outside: 'card',
+	veil: 'card',
+	school: 'card',
 	loading: 'card',
 	verticalSpeed: 'own',
 	failure: 'none',
@@ -95,6 +101,8 @@ export function withConditions(card: TaskCard, task: Conditions): TaskCard {
 		weather: weatherOf(card, task),
 		loading: loadingOf(card, task.loading)
 	};
+	if (task.veil !== 'card') changed.veil = task.veil;
+	if (task.school !== 'card') changed.school = task.school;
 	if (task.outside !== 'card') changed.outside = task.outside;
 	if (task.verticalSpeed !== 'own') changed.verticalSpeed = task.verticalSpeed;
 	if (task.failure !== 'none') {

@@ -1,5 +1,6 @@
 import { gunzip, gzip } from 'node:zlib';
 import { promisify } from 'node:util';
+import { Type } from '@sinclair/typebox';
 import type { Knex } from 'knex';
 import {
 	decodeChunk,
@@ -7,6 +8,7 @@ import {
 	gradeFlight,
 	InputError,
 	joinChunks,
+	Look,
 	parse,
 	ResumeState,
 	type AssistLevel,
@@ -18,6 +20,7 @@ import {
 	addAttempt,
 	addChunk,
 	chunksOf,
+	copyLooks,
 	endAttempt,
 	recordingOf,
 	removeUnflownAttempt,
@@ -54,10 +57,11 @@ export async function keepChunk(
 	attempt: Attempt,
 	seq: number,
 	body: Uint8Array,
-	resume: ResumeState
+	resume: ResumeState,
+	looks: readonly Look[] = []
 ): Promise<boolean> {
 	const { first, track } = decodeChunk(body);
-	return addChunk(db, attempt.id, { seq, body, samples: first + track.length, resume });
+	return addChunk(db, attempt.id, { seq, body, samples: first + track.length, resume, looks });
 }
 
 /** The track flown so far, or the whole recording of a flight that has ended. */
@@ -118,11 +122,21 @@ export async function branchFlight(
 		samples,
 		resume: state
 	});
+	await copyLooks(db, attempt.id, id, (samples / track.rateHz) * 1000);
 	return id;
 }
 
-/** The body of a chunk request: length of the resume state (32 bits), the state as JSON, the chunk. */
-export function splitChunkBody(bytes: Uint8Array): { resume: ResumeState; chunk: Uint8Array } {
+const ChunkState = Type.Object(
+	{ resume: ResumeState, looks: Type.Array(Look, { maxItems: 200 }) },
+	{ additionalProperties: false }
+);
+
+/** The body of a chunk request: length of the state (32 bits), the state and the looks as JSON, the chunk. */
+export function splitChunkBody(bytes: Uint8Array): {
+	resume: ResumeState;
+	looks: Look[];
+	chunk: Uint8Array;
+} {
 	if (bytes.length < 4) throw new InputError('/body', 'is too short');
 	const length = new DataView(bytes.buffer, bytes.byteOffset, 4).getUint32(0, true);
 	if (length > 20000 || 4 + length > bytes.length)
@@ -133,5 +147,6 @@ export function splitChunkBody(bytes: Uint8Array): { resume: ResumeState; chunk:
 	} catch {
 		throw new InputError('/body', 'has a state that is not JSON');
 	}
-	return { resume: parse(ResumeState, state, '/body'), chunk: bytes.subarray(4 + length) };
+	const { resume, looks } = parse(ChunkState, state, '/body');
+	return { resume, looks: looks as Look[], chunk: bytes.subarray(4 + length) };
 }

@@ -6,3 +6,4 @@ export * from './conditions.js';
 export * from './flights.js';
 export * from './live.js';
 export * from './roster.js';
+export * from './scans.js';

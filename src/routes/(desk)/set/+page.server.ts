@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { FAILURE_KINDS, FAILURES, HanzaError, parse, weighUp } from '@hanza/core';
+import { FAILURE_KINDS, FAILURES, HanzaError, parse, SCHOOL_IDS, SCHOOLS, weighUp } from '@hanza/core';
 import { aircraftShelf, cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addAssignment, cardsOf, removeCard, studentsOf } from '$lib/server/data/index.js';
@@ -50,6 +50,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 		})),
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		standards: standardShelf.all.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
+		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name })),
 		usual: NO_CONDITIONS
 	};
 };

@@ -145,6 +145,25 @@
 			{#if aircraft}<a class="pb-1" href="/aircraft/{aircraft.id}">its numbers by loading and day</a>{/if}
 		</fieldset>
 		<fieldset class="flex flex-wrap items-end gap-3">
+			<legend class="mb-1 font-semibold">Scan</legend>
+			<label class="grid gap-1">
+				<span>School</span>
+				<select class="field" name="school" value={typed('school', 'card')}>
+					<option value="card">as the card says</option>
+					{#each data.schools as { id, name } (id)}<option value={id}>{name}</option>{/each}
+				</select>
+			</label>
+			<label class="grid gap-1">
+				<span>Panel veiled but for what is looked at</span>
+				<select class="field" name="veil" value={typed('veil', 'card')}>
+					<option value="card">as the card says</option>
+					<option value="dim">dim</option>
+					<option value="blur">blurred</option>
+					<option value="black">black</option>
+				</select>
+			</label>
+		</fieldset>
+		<fieldset class="flex flex-wrap items-end gap-3">
 			<legend class="mb-1 font-semibold">Failure</legend>
 			<label class="grid gap-1">
 				<span>Failure</span>

@@ -11,7 +11,7 @@ import {
 	remarksOf
 } from '$lib/server/data/index.js';
 import { found, notFound, requirePerson } from '$lib/server/guard.js';
-import { visibleAttempt } from '$lib/server/services/index.js';
+import { scanOf, visibleAttempt } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -23,7 +23,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		if (person.role === 'student') redirect(303, `/fly/${attempt.id}`);
 		return { attempt: null };
 	}
-	const [remarks, overrides, student, flights] = await Promise.all([
+	const [scan, remarks, overrides, student, flights] = await Promise.all([
+		scanOf(db, attempt),
 		remarksOf(db, attempt.id),
 		overridesOf(db, attempt.id),
 		findPerson(db, attempt.studentId),
@@ -46,6 +47,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	return {
 		attempt: { id, card, standard, assist, status, startedAt, assignmentId, branchedFrom, branchedAtSeconds },
 		grade,
+		scan,
 		before: before ? { id: before.id, score: before.score! } : null,
 		student: { id: student!.id, name: student!.name },
 		remarks,

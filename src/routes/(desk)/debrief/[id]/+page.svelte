@@ -4,6 +4,7 @@
 	import FlightCharts from '$lib/components/desk/FlightCharts.svelte';
 	import FlyButton from '$lib/components/desk/FlyButton.svelte';
 	import NumbersTable from '$lib/components/desk/NumbersTable.svelte';
+	import ScanSection from '$lib/components/desk/ScanSection.svelte';
 	import Verdict from '$lib/components/desk/Verdict.svelte';
 	import { formatMoment } from '$lib/components/desk/format.js';
 
@@ -162,6 +163,8 @@
 			<FlightCharts attemptId={attempt.id} {grade} {moment} />
 		</section>
 	</div>
+
+	{#if data.scan}<ScanSection scan={data.scan} onmoment={(seconds) => (moment = seconds)} />{/if}
 
 	<section class="sheet mt-4">
 		<h2 class="px-3 pt-3">Numbers</h2>

@@ -16,8 +16,8 @@ export const PUT: RequestHandler = async ({ locals, params, request }) => {
 	const bytes = new Uint8Array(await request.arrayBuffer());
 	if (bytes.length > MOST_BYTES) error(413, `A chunk may have ${MOST_BYTES} bytes.`);
 	const kept = await readingInput(() => {
-		const { resume, chunk } = splitChunkBody(bytes);
-		return keepChunk(db, attempt, seq, chunk, resume);
+		const { resume, looks, chunk } = splitChunkBody(bytes);
+		return keepChunk(db, attempt, seq, chunk, resume, looks);
 	});
 	if (!kept) error(409, 'This flight has ended.');
 	return json({ kept: seq });

@@ -1,0 +1,76 @@
+import { expect, test, type Page } from '@playwright/test';
+import { beginFlying, flightSeconds, press } from './support/cockpit.js';
+import { shortCard, studentWithTask } from './support/database.js';
+import { signIn } from './support/people.js';
+
+/** Looks as a hub and spoke by the number keys, for some seconds. */
+async function scanFor(page: Page, seconds: number): Promise<void> {
+	const spokes = ['1', '3', '5'];
+	const until = (await flightSeconds(page)) + seconds;
+	for (let i = 0; (await flightSeconds(page)) < until; i++)
+		for (const key of ['2', spokes[i % 3]!]) {
+			await page.keyboard.press(key);
+			await page.waitForTimeout(450);
+		}
+}
+
+test('a veiled flight: only what is looked at can be read, and the debrief says what a stare cost', async ({
+	page
+}) => {
+	const card = shortCard();
+	card.veil = 'blur';
+	card.school = 't';
+	card.phases[0]!.end = { kind: 'elapsed', seconds: 40 };
+	const { login } = await studentWithTask(card);
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	const veiled = () => page.locator('[data-veiled=true]').count();
+	await expect.poll(veiled).toBeGreaterThan(6);
+	await expect(page.getByRole('combobox', { name: 'Veil' })).toBeDisabled();
+	const all = await veiled();
+	// By pointer: over the altimeter only that can be read.
+	await page.locator('[role=img][aria-label^="Altimeter"]').first().hover();
+	await expect.poll(veiled).toBe(all - 1);
+	await scanFor(page, 8);
+	// A stare at the altimeter, and a bank that nobody sees.
+	await page.keyboard.press('3');
+	const began = await flightSeconds(page);
+	await press(page, 'ArrowRight', 350);
+	await page.waitForTimeout(8000);
+	await scanFor(page, 6);
+	await page.keyboard.press('Space');
+	await page.getByRole('button', { name: 'Break off' }).click();
+
+	const scan = page.getByRole('region', { name: 'Scan' });
+	await expect(scan.getByTestId('scan-costs')).toContainText(
+		/Heading wandered \d+° while you stared at the altimeter for [7-9] s\./
+	);
+	const clock = await scan
+		.getByTestId('scan-costs')
+		.getByRole('button')
+		.first()
+		.locator('span')
+		.textContent();
+	const [minutes, seconds] = clock!.split(':').map(Number);
+	expect(Math.abs(minutes! * 60 + seconds! - began)).toBeLessThanOrEqual(1);
+	await expect(scan.getByRole('combobox')).toHaveValue('t');
+	await expect(scan.getByTestId('scan-measures')).toContainText('back to attitude');
+	// Another school sees the same looks with other eyes.
+	const rounds = () => scan.getByTestId('scan-measures').textContent();
+	const before = await rounds();
+	await scan.getByRole('combobox').selectOption('rectangular');
+	await expect.poll(rounds).not.toBe(before);
+});
+
+test('a page that is hidden freezes, and says so', async ({ page }) => {
+	const { login } = await studentWithTask(shortCard());
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await page.evaluate(() => {
+		Object.defineProperty(document, 'hidden', { value: true, configurable: true });
+		document.dispatchEvent(new Event('visibilitychange'));
+	});
+	await expect(page.getByText('Frozen: the page was hidden or asleep.')).toBeVisible();
+});
