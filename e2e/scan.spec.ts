@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { beginFlying, flightSeconds, press } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
-import { signIn } from './support/people.js';
+import { enterAs, signIn } from './support/people.js';
 
 /** Looks as a hub and spoke by the number keys, for some seconds. */
 async function scanFor(page: Page, seconds: number): Promise<void> {
@@ -73,4 +73,45 @@ test('a page that is hidden freezes, and says so', async ({ page }) => {
 		document.dispatchEvent(new Event('visibilitychange'));
 	});
 	await expect(page.getByText('Frozen: the page was hidden or asleep.')).toBeVisible();
+});
+
+test('an instructor taps a scan on a phone while the server is away; it is sent when it is back', async ({
+	browser
+}) => {
+	const { name, login } = await studentWithTask(shortCard());
+	const student = await (await browser.newContext()).newPage();
+	await signIn(student, login);
+	await student.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(student);
+	await expect.poll(() => flightSeconds(student)).toBeGreaterThanOrEqual(3);
+
+	const phone = await (
+		await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+	).newPage();
+	await enterAs(phone, 'Harun Aldbeck');
+	await phone.goto('/tap');
+	const sideways = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+	expect(sideways).toBeLessThanOrEqual(0);
+	await phone.getByRole('button', { name: 'Begin' }).tap();
+	await phone.route('**/api/**', (route) => route.abort());
+	for (const what of ['attitude', 'airspeed', 'attitude', 'altimeter', 'attitude', 'heading', 'elsewhere']) {
+		const target = phone.getByRole('button', { name: what, exact: true });
+		const box = (await target.boundingBox())!;
+		expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(100);
+		await target.tap();
+		await phone.waitForTimeout(500);
+	}
+	await phone.getByRole('button', { name: 'Stop' }).tap();
+	await phone
+		.getByRole('combobox', { name: 'Flight' })
+		.selectOption({ label: `${name}: Short descent, in the air` });
+	await phone.getByRole('button', { name: 'Send' }).tap();
+	await expect(phone.getByTestId('tap-said')).toContainText('kept here and sent when the server is back');
+	await phone.unroute('**/api/**');
+	await expect(phone.getByTestId('tap-said')).toHaveText('Sent: the looks are in the debrief.');
+
+	await student.getByRole('button', { name: 'Break off' }).click();
+	const scan = student.getByRole('region', { name: 'Scan' });
+	await expect(scan).toContainText('the instructor’s tap sheet');
+	await expect(scan.getByTestId('scan-measures')).toContainText(/looks\s*6/);
 });

@@ -77,6 +77,43 @@ try {
 		await page.getByRole('combobox', { name: 'Failure' }).selectOption('vacuum');
 		return page;
 	});
+	/** Ilse on a veiled panel, looking about, then too long at the altimeter. */
+	const veiled = async () => {
+		const desk = await enterAs('Harun Aldbeck');
+		await desk.goto(`${address}/set`);
+		await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: 'Ilse Varnholm' });
+		await desk.getByRole('combobox', { name: 'Panel veiled' }).selectOption('blur');
+		await desk.getByRole('button', { name: 'Set it' }).click();
+		await desk.waitForURL(/students/);
+		await desk.context().close();
+		const page = await enterAs('Ilse Varnholm');
+		await page.getByRole('button', { name: 'Fly' }).first().click();
+		await page.getByTestId('frozen').waitFor();
+		await page.keyboard.press('Space');
+		const round = ['2', '1', '2', '3', '2', '5', '2', '6'];
+		for (let i = 0; i < 40; i++) {
+			await page.keyboard.press(round[i % round.length]);
+			await page.waitForTimeout(350 + (i % 3) * 200);
+		}
+		return page;
+	};
+	await shot('veiled-cockpit', veiled);
+	await shot('scan-debrief', async () => {
+		const page = await veiled();
+		await page.keyboard.press('3');
+		await page.keyboard.down('ArrowRight');
+		await page.waitForTimeout(350);
+		await page.keyboard.up('ArrowRight');
+		await page.waitForTimeout(6500);
+		await page.keyboard.press('2');
+		await page.waitForTimeout(800);
+		await page.getByRole('button', { name: 'Break off' }).click();
+		await page.waitForURL(/debrief/);
+		await page.waitForSelector('[data-loaded=true]');
+		await page.getByRole('region', { name: 'Scan' }).scrollIntoViewIfNeeded();
+		await page.waitForTimeout(500);
+		return page;
+	});
 	const partial = async (key) => {
 		const page = await enterAs('Mirja Toft-Hale');
 		await page.getByRole('button', { name: 'Fly' }).first().click();

@@ -2,20 +2,26 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import {
 	analyseScan,
+	conditionsOf,
+	cutPhases,
 	generateLooks,
 	isOfSchool,
+	joinLooks,
 	looksFromCsv,
 	orderedLooks,
+	reportScan,
 	SCAN_INSTRUMENTS,
 	SCHOOL_IDS,
 	SCHOOLS,
 	SeededRandom,
 	solveScan,
+	Track,
 	type Look,
 	type PlantedFault,
 	type ScanInstrument,
 	type SchoolId
 } from '../src/index.js';
+import { descentCard, fly, us } from './shipped.js';
 
 /** Looks one after the other, 800 ms each with 50 ms between, unless a length is given. */
 function looks(...seen: (ScanInstrument | [ScanInstrument, number])[]): Look[] {
@@ -315,5 +321,83 @@ describe('the command', () => {
 			'transitionEntropyBits'
 		]);
 		expect(answer).toMatchObject({ looks: 7, rounds: 1, returnRate: 1, schoolMatch: 1 });
+	});
+});
+
+describe('what a fault of the scan cost', () => {
+	const { track } = fly('steady', 1);
+	/** The same flight with the heading going astray between two times, and back. */
+	const astray = (fromSeconds: number, toSeconds: number, deg: number) => {
+		const heading = track.column('indicatedHeadingDeg').slice();
+		for (let i = fromSeconds * 10; i < toSeconds * 10; i++)
+			heading[i] = heading[i]! + (deg * (i - fromSeconds * 10)) / ((toSeconds - fromSeconds) * 10);
+		return new Track(
+			track.rateHz,
+			new Map([...track.channels, ['indicatedHeadingDeg', heading] as const]),
+			track.length
+		);
+	};
+	const stare: Look[] = [
+		{ instrument: A, startMs: 18_000, endMs: 20_000 },
+		{ instrument: 'altimeter', startMs: 20_000, endMs: 26_000 },
+		{ instrument: A, startMs: 26_050, endMs: 27_000 }
+	];
+	const fixation = (looked: readonly Look[], flown: Track) =>
+		reportScan(looked, 't', flown, descentCard, us).costs.filter(({ fault }) => fault.kind === 'fixation');
+
+	it('is said with its size, its instrument and its time', () => {
+		const [cost] = fixation(stare, astray(20, 26, 14));
+		expect(cost!.item).toBe('headingDeg');
+		expect(cost!.grew).toBeGreaterThan(12.5);
+		expect(cost!.grew).toBeLessThan(15);
+		expect(cost!.clock).toBe('0:20');
+		expect(cost!.text).toMatch(/^Heading wandered 1[34]° while you stared at the altimeter for 6 s\.$/);
+	});
+
+	it('is nothing when nothing went astray, and is not sought on the instrument that was stared at', () => {
+		expect(fixation(stare, track)[0]!.text).toBe(
+			'You stared at the altimeter for 6 s; nothing else went astray.'
+		);
+		const other = stare.map((look): Look =>
+			look.instrument === 'altimeter' ? { ...look, instrument: 'heading' } : look
+		);
+		expect(fixation(other, astray(20, 26, 14))[0]!.item).toBeNull();
+	});
+
+	it('is for an omission what is read on the instrument left out', () => {
+		const without: Look[] = Array.from({ length: 24 }, (_, i) => ({
+			instrument: ([A, 'airspeed', A, 'altimeter'] as const)[i % 4]!,
+			startMs: 10_000 + i * 850,
+			endMs: 10_800 + i * 850
+		}));
+		const costs = reportScan(without, 't', astray(12, 24, 11), descentCard, us).costs;
+		const omission = costs.find(({ fault }) => fault.kind === 'omission' && fault.instrument === 'heading')!;
+		expect(omission.text).toMatch(
+			/^Heading wandered 1[01]° while you did not look at the heading for 15 s\.$/
+		);
+	});
+
+	it('knows what the aeroplane did', () => {
+		const condition = conditionsOf(track);
+		expect(condition(20_000)).toBe('level');
+		// The robot's descent: well after the speed has settled.
+		const phases = cutPhases(descentCard, track);
+		expect(condition((phases[2]!.startSeconds! + 40) * 1000)).toBe('climb-or-descent');
+		expect(conditionsOf(new Track(10, new Map(), 0))(5)).toBe('level');
+	});
+
+	it('joins what a recording hands out second by second', () => {
+		expect(
+			joinLooks([
+				{ instrument: A, startMs: 0, endMs: 1000 },
+				{ instrument: A, startMs: 1000, endMs: 1400 },
+				{ instrument: 'turn', startMs: 1400, endMs: 2000 },
+				{ instrument: A, startMs: 2100, endMs: 2500 }
+			])
+		).toEqual([
+			{ instrument: A, startMs: 0, endMs: 1400 },
+			{ instrument: 'turn', startMs: 1400, endMs: 2000 },
+			{ instrument: A, startMs: 2100, endMs: 2500 }
+		]);
 	});
 });

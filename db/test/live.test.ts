@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { encodeChunk, Flight, flyByRobot, setupOf, TECHNIQUES, type Situation } from '@hanza/core';
 import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
 import {
+	addLooks,
 	addOrder,
 	cardsOf,
 	findAttempt,
+	looksOf,
 	ordersOf,
 	removeCard,
 	takeOrder,
@@ -12,6 +14,7 @@ import {
 } from '../../src/lib/server/data/index.js';
 import {
 	beginFlight,
+	branchFlight,
 	cardOfSituation,
 	checkedCard,
 	isInTheAir,
@@ -21,6 +24,7 @@ import {
 	NO_CONDITIONS,
 	ownCard,
 	rosterOf,
+	scanOf,
 	settableCard,
 	withConditions
 } from '../../src/lib/server/services/index.js';
@@ -180,5 +184,36 @@ describe('what a day brings', () => {
 		expect(() =>
 			checkedCard({ ...card, loading: { stationsKg: { front: 220, rear: 180, baggage: 50 }, fuelKg: 132 } })
 		).toThrow(/outside the limits: mass/);
+	});
+});
+
+describe('looks', () => {
+	it('come with the chunks, are kept once, go along with a branch, and are analysed with the flight', async () => {
+		const { student, attempt } = await flying();
+		const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 5 });
+		const state = { flight: flight.snapshot(), inputs: flight.initialControls };
+		const look = (instrument: 'attitude' | 'altimeter', startMs: number, endMs: number) => ({
+			instrument,
+			startMs,
+			endMs
+		});
+		const chunk = encodeChunk({ first: 0, track }, 0, 300);
+		const first = [look('attitude', 0, 900), look('altimeter', 950, 9000), look('attitude', 9050, 9900)];
+		await keepChunk(at.db, attempt, 0, chunk, state, first);
+		await keepChunk(at.db, attempt, 0, chunk, state, first);
+		expect((await looksOf(at.db, attempt.id)).veil).toEqual(first);
+		await addLooks(at.db, attempt.id, 'tap', [look('altimeter', 100, 700)]);
+		const heard = (await findAttempt(at.db, attempt.id))!;
+		const scan = (await scanOf(at.db, heard))!;
+		expect(scan.source).toBe('veil');
+		expect(scan.reports.t.costs.map(({ fault }) => [fault.kind, fault.instrument])).toContainEqual([
+			'fixation',
+			'altimeter'
+		]);
+		expect(scan.deviations.map(({ item }) => item)).toContain('altitudeFt');
+		const branch = await branchFlight(at.db, heard, 50, state);
+		expect((await looksOf(at.db, branch)).veil).toEqual([first[0], { ...first[1], endMs: 5000 }]);
+		const other = await beginFlight(at.db, student, { assignmentId: null, card, standard, assist: 'direct' });
+		expect(await scanOf(at.db, (await findAttempt(at.db, other))!)).toBeNull();
 	});
 });

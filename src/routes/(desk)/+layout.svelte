@@ -7,6 +7,7 @@
 			? [
 					['/roster', 'Students'],
 					['/set', 'Set a task'],
+					['/tap', 'Tap sheet'],
 					['/aircraft', 'Aircraft']
 				]
 			: [

@@ -33,7 +33,7 @@
 </script>
 
 <svg
-	viewBox="0 0 580 260"
+	viewBox="0 0 592 260"
 	class="w-full"
 	role="img"
 	aria-label="Share of the time on each instrument, and how often the eye went from one to another"
@@ -64,8 +64,10 @@
 	{#each seen as [instrument, [x, y]] (instrument)}
 		{@const share = report.shares[instrument]}
 		<circle cx={x} cy={y} r={radius(share)} class="time" />
-		<text {x} y={y - 5}>{SCAN_NAMES[instrument]}</text>
-		<text {x} y={y + 9} class="share">{Math.round(share * 100)} %</text>
+		<!-- A small circle has its words under it. -->
+		{@const under = radius(share) < 30 ? radius(share) + 12 : -5}
+		<text {x} y={y + under}>{SCAN_NAMES[instrument]}</text>
+		<text {x} y={y + under + 14} class="share">{Math.round(share * 100)} %</text>
 	{/each}
 </svg>
 

@@ -30,7 +30,8 @@
 	const WIDTH = 1000;
 	const ROW = 15;
 	const TOP = 92;
-	const x = (seconds: number) => 70 + (seconds / Math.max(1, scan.seconds)) * (WIDTH - 80);
+	const LEFT = 92;
+	const x = (seconds: number) => LEFT + (seconds / Math.max(1, scan.seconds)) * (WIDTH - LEFT - 10);
 	/** A deviation in tolerances, on the strip above the looks: one tolerance lies at the grey lines. */
 	const y = (tolerances: number) => 42 - Math.max(-1.6, Math.min(1.6, tolerances)) * 22;
 	const traces = $derived(
@@ -106,19 +107,26 @@
 		aria-label="Looks by instrument under the deviations from the targets, over the time of the flight"
 	>
 		{#each [-1, 0, 1] as line (line)}
-			<line x1="70" x2={WIDTH - 10} y1={y(line)} y2={y(line)} class={line === 0 ? 'axis' : 'limit'} />
+			<line x1={LEFT} x2={WIDTH - 10} y1={y(line)} y2={y(line)} class={line === 0 ? 'axis' : 'limit'} />
 		{/each}
-		<text x="64" y={y(1)} class="name">+ limit</text>
-		<text x="64" y={y(0)} class="name">target</text>
-		<text x="64" y={y(-1)} class="name">− limit</text>
+		<text x={LEFT - 6} y={y(1)} class="name">+ limit</text>
+		<text x={LEFT - 6} y={y(0)} class="name">target</text>
+		<text x={LEFT - 6} y={y(-1)} class="name">− limit</text>
 		{#each traces as { item, d, dash } (item)}<path {d} class="trace" stroke-dasharray={dash} />{/each}
 		{#each traces as { item, dash }, i (item)}
-			<line x1={80 + i * 130} x2={104 + i * 130} y1="82" y2="82" class="trace" stroke-dasharray={dash} />
-			<text x={110 + i * 130} y="82" class="key">{itemName(item)}</text>
+			<line
+				x1={LEFT + 10 + i * 130}
+				x2={LEFT + 34 + i * 130}
+				y1="82"
+				y2="82"
+				class="trace"
+				stroke-dasharray={dash}
+			/>
+			<text x={LEFT + 40 + i * 130} y="82" class="key">{itemName(item)}</text>
 		{/each}
 		{#each ROWS as instrument, row (instrument)}
-			<text x="64" y={TOP + row * ROW + 9} class="name">{SCAN_NAMES[instrument]}</text>
-			<line x1="70" x2={WIDTH - 10} y1={TOP + (row + 1) * ROW} y2={TOP + (row + 1) * ROW} class="row" />
+			<text x={LEFT - 6} y={TOP + row * ROW + 9} class="name">{SCAN_NAMES[instrument]}</text>
+			<line x1={LEFT} x2={WIDTH - 10} y1={TOP + (row + 1) * ROW} y2={TOP + (row + 1) * ROW} class="row" />
 		{/each}
 		{#each scan.looks as look (look.startMs)}
 			{@const row = ROWS.indexOf(look.instrument)}

@@ -1,0 +1,126 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Look, parse, SCAN_INSTRUMENTS, type ScanInstrument } from '@hanza/core';
+
+/** A sheet as it lies in the browser: nothing that was tapped is lost by a reload or without a server. */
+const Sheet = Type.Object(
+	{
+		/** Wall clock at the start, ms; null before. */
+		startedAt: Type.Union([Type.Null(), Type.Number()]),
+		looks: Type.Array(Look),
+		open: Type.Union([
+			Type.Null(),
+			Type.Object({
+				instrument: Type.Union(SCAN_INSTRUMENTS.map((one) => Type.Literal(one))),
+				startMs: Type.Number()
+			})
+		]),
+		stopped: Type.Boolean()
+	},
+	{ additionalProperties: false }
+);
+type Sheet = Static<typeof Sheet>;
+
+const KEPT = 'hanza-tap-sheet';
+const WAITING = 'hanza-tap-waiting';
+const RETRY_MS = 3000;
+
+const Outgoing = Type.Array(Type.Object({ attempt: Type.String(), looks: Type.Array(Look) }));
+type Outgoing = Static<typeof Outgoing>;
+
+const fresh = (): Sheet => ({ startedAt: null, looks: [], open: null, stopped: false });
+
+function read<T>(key: string, schema: typeof Sheet | typeof Outgoing, usual: T): T {
+	try {
+		const kept = localStorage.getItem(key);
+		return kept ? (parse(schema, JSON.parse(kept)) as T) : usual;
+	} catch {
+		return usual;
+	}
+}
+
+/** An instructor taps what the student looks at; the sheets wait in the browser until they are sent. */
+export class TapSheet {
+	sheet = $state<Sheet>(read(KEPT, Sheet, fresh()));
+	/** Sheets on their way to the server. */
+	waiting = $state<Outgoing>(read(WAITING, Outgoing, []));
+	said = $state('');
+	private timer: ReturnType<typeof setInterval>;
+
+	constructor(private readonly now: () => number = Date.now) {
+		this.timer = setInterval(() => void this.send(), RETRY_MS);
+	}
+
+	private keep(): void {
+		localStorage.setItem(KEPT, JSON.stringify($state.snapshot(this.sheet)));
+		localStorage.setItem(WAITING, JSON.stringify($state.snapshot(this.waiting)));
+	}
+
+	get elapsedMs(): number {
+		return this.sheet.startedAt === null ? 0 : this.now() - this.sheet.startedAt;
+	}
+
+	start(): void {
+		this.sheet = { ...fresh(), startedAt: this.now() };
+		this.said = '';
+		this.keep();
+	}
+
+	/** The eye has gone there; null when it is on nothing of the panel. */
+	tap(instrument: ScanInstrument | null): void {
+		const { sheet } = this;
+		if (sheet.startedAt === null || sheet.stopped) return;
+		const at = this.elapsedMs;
+		if (sheet.open && at > sheet.open.startMs) sheet.looks.push({ ...sheet.open, endMs: at });
+		sheet.open = instrument && { instrument, startMs: at };
+		this.keep();
+	}
+
+	stop(): void {
+		this.tap(null);
+		this.sheet.stopped = true;
+		this.keep();
+	}
+
+	clear(): void {
+		this.sheet = fresh();
+		this.keep();
+	}
+
+	/** Gives the sheet to a flight, begun at a time of it; it leaves when the server is there. */
+	async give(attempt: string, beganSeconds: number): Promise<void> {
+		const shift = Math.round(beganSeconds * 1000);
+		const looks = $state.snapshot(this.sheet.looks).map(({ instrument, startMs, endMs }) => ({
+			instrument,
+			startMs: startMs + shift,
+			endMs: endMs + shift
+		}));
+		this.waiting.push({ attempt, looks });
+		this.sheet = fresh();
+		this.keep();
+		await this.send();
+	}
+
+	private async send(): Promise<void> {
+		const next = this.waiting[0];
+		if (!next) return;
+		try {
+			const answer = await fetch(`/api/attempts/${next.attempt}/looks`, {
+				method: 'POST',
+				headers: { 'Content-Type': 'application/json' },
+				body: JSON.stringify({ source: 'tap', looks: next.looks })
+			});
+			if (!answer.ok && answer.status >= 500) throw new Error(String(answer.status));
+			this.waiting.shift();
+			this.said = answer.ok
+				? 'Sent: the looks are in the debrief.'
+				: 'The server did not take it: that flight is not there any more.';
+			this.keep();
+		} catch {
+			this.said = 'No connection. The sheet is kept here and sent when the server is back.';
+		}
+	}
+
+	close(): void {
+		clearInterval(this.timer);
+	}
+}
