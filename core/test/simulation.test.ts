@@ -8,6 +8,7 @@ import {
 	Flight,
 	InputError,
 	joinChunks,
+	Recorder,
 	sampleFlight,
 	SeededRandom,
 	setupOf,
@@ -131,6 +132,20 @@ const trackOf = (values: Partial<Record<ChannelName, number[]>>): Track =>
 	trackFromJson({ rateHz: 10, channels: values });
 
 describe('recording', () => {
+	it('forgets what has been handed out and goes on counting', () => {
+		const recorder = new Recorder();
+		const flight = new Flight({ ...setupOf(descentCard, trainer, area), assist: 'direct', seed: 1 });
+		const sample = sampleFlight(flight, flight.initialControls);
+		for (let i = 0; i < 10; i++) recorder.add({ ...sample, altitudeFt: i });
+		recorder.forgetBefore(7);
+		expect(recorder.length).toBe(10);
+		expect(Array.from(recorder.track(8).column('altitudeFt'))).toEqual([8, 9]);
+		expect(recorder.track().length).toBe(3);
+		recorder.forgetBefore(3);
+		recorder.add({ ...sample, altitudeFt: 10 });
+		expect(recorder.track(7).length).toBe(4);
+	});
+
 	it('gives back every value to the nearest step of its channel', () => {
 		fc.assert(
 			fc.property(

@@ -148,25 +148,31 @@ export class Track {
 export class Recorder {
 	private readonly columns = CHANNEL_NAMES.map(() => [] as number[]);
 
+	/** Samples that have been forgotten. */
+	private forgotten = 0;
+
 	get length(): number {
-		return this.columns[0]!.length;
+		return this.forgotten + this.columns[0]!.length;
+	}
+
+	/** Lets go of the samples before an index. */
+	forgetBefore(index: number): void {
+		const gone = Math.max(0, Math.min(index, this.length) - this.forgotten);
+		for (const column of this.columns) column.splice(0, gone);
+		this.forgotten += gone;
 	}
 
 	add(sample: Sample): void {
 		CHANNEL_NAMES.forEach((name, i) => this.columns[i]!.push(sample[name]));
 	}
 
-	/** What was recorded from a sample on. */
-	track(from = 0): Track {
+	/** What was recorded from a sample on that is still remembered. */
+	track(from = this.forgotten): Track {
+		const skipped = Math.max(0, from - this.forgotten);
 		return new Track(
 			RECORDING_RATE_HZ,
-			new Map(
-				CHANNEL_NAMES.map((name, i) => [
-					name,
-					Float64Array.from(from > 0 ? this.columns[i]!.slice(from) : this.columns[i]!)
-				])
-			),
-			this.length - from
+			new Map(CHANNEL_NAMES.map((name, i) => [name, Float64Array.from(this.columns[i]!.slice(skipped))])),
+			this.length - this.forgotten - skipped
 		);
 	}
 }

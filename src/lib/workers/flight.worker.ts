@@ -54,6 +54,9 @@ class Session {
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
+	/** The hands have moved since the last step; a frame waits for the next. */
+	private unfelt = false;
+	private owesFrame = false;
 	private readonly looks: Look[] = [];
 	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
 
@@ -110,6 +113,8 @@ class Session {
 		body.set(json, 4);
 		body.set(chunk, 4 + json.length);
 		this.sent = length;
+		// What has been handed out is on the server or on its way: a long flight takes no more memory.
+		this.recorder.forgetBefore(length);
 		this.moments.push({ samples: this.before + length, state: structuredClone(resume) });
 		if (this.moments.length > KEPT_MOMENTS) this.moments.shift();
 		post({ type: 'chunk', seq: this.seq++, body: body.buffer }, [body.buffer]);
@@ -117,6 +122,7 @@ class Session {
 
 	control(inputs: ControlInputs): void {
 		this.inputs = inputs;
+		this.unfelt = true;
 	}
 
 	run(running: boolean): void {
@@ -124,7 +130,11 @@ class Session {
 		this.running = running;
 		this.lastTick = performance.now();
 		this.owedSteps = 0;
-		if (!running) post({ type: 'frozen', reason: 'asked' });
+		if (!running) {
+			// A frame that was promised is not held back by standing still.
+			if (this.owesFrame) this.show();
+			post({ type: 'frozen', reason: 'asked' });
+		}
 	}
 
 	setRate(rate: number): void {
@@ -143,6 +153,7 @@ class Session {
 		this.lastTick = now;
 		if (gap > ASLEEP_MS) {
 			this.running = false;
+			if (this.owesFrame) this.show();
 			post({ type: 'frozen', reason: 'slept' });
 			return;
 		}
@@ -150,6 +161,7 @@ class Session {
 		while (this.owedSteps >= 1) {
 			this.owedSteps--;
 			this.flight.step(this.inputs);
+			this.unfelt = false;
 			if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
 			if (this.flight.ended) {
 				this.running = false;
@@ -158,6 +170,7 @@ class Session {
 				break;
 			}
 		}
+		if (this.owesFrame && !this.unfelt) this.show();
 		if (this.progress.done && !this.toldDone) {
 			this.toldDone = true;
 			post({ type: 'done' });
@@ -184,6 +197,13 @@ class Session {
 	/** The page is about to draw: the flight is brought up to now and shown. */
 	look(now: number): void {
 		this.tick(now);
+		// Hands that have just moved are answered by the step that feels them, a few milliseconds on.
+		if (this.running && this.unfelt) this.owesFrame = true;
+		else this.show();
+	}
+
+	private show(): void {
+		this.owesFrame = false;
 		post({ type: 'frame', frame: this.frame() });
 	}
 

@@ -34,13 +34,15 @@
 	{#if !bare}
 		<text x="100" y="123" font-size="9" class="quiet">ALTITUDE FT</text>
 		<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
-		<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
-		<text x="100" y="151" font-size="9" class="quiet">{inches} inHg</text>
 	{/if}
 	{#snippet moving()}
 		<Layer>
 			<text x="82" y="101" font-size="20">{rounded < 0 && thousands === 0 ? '−0' : thousands}</text>
 			<text x="114" y="101.5" font-size="17">{rest}</text>
+			{#if !bare}
+				<text x="100" y="140" font-size="10">{settingHpa.toFixed(1)} hPa</text>
+				<text x="100" y="151" font-size="9" class="quiet">{inches} inHg</text>
+			{/if}
 		</Layer>
 		<Needle angleDeg={needle} hub={0} d="M97.6 80 L98.8 30 L100 12 L101.2 30 L102.4 80 Z" />
 	{/snippet}
