@@ -54,9 +54,8 @@ class Session {
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
-	/** The hands have moved since the last step; a frame waits for the next. */
+	/** The hands have moved since the last step. */
 	private unfelt = false;
-	private owesFrame = false;
 	private readonly looks: Look[] = [];
 	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
 
@@ -130,11 +129,7 @@ class Session {
 		this.running = running;
 		this.lastTick = performance.now();
 		this.owedSteps = 0;
-		if (!running) {
-			// A frame that was promised is not held back by standing still.
-			if (this.owesFrame) this.show();
-			post({ type: 'frozen', reason: 'asked' });
-		}
+		if (!running) post({ type: 'frozen', reason: 'asked' });
 	}
 
 	setRate(rate: number): void {
@@ -153,24 +148,14 @@ class Session {
 		this.lastTick = now;
 		if (gap > ASLEEP_MS) {
 			this.running = false;
-			if (this.owesFrame) this.show();
 			post({ type: 'frozen', reason: 'slept' });
 			return;
 		}
 		this.owedSteps += (gap / 1000) * STEPS_PER_SECOND * this.rate;
-		while (this.owedSteps >= 1) {
+		while (this.running && this.owedSteps >= 1) {
 			this.owedSteps--;
-			this.flight.step(this.inputs);
-			this.unfelt = false;
-			if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
-			if (this.flight.ended) {
-				this.running = false;
-				this.flush();
-				post({ type: 'ended', end: this.flight.ended });
-				break;
-			}
+			this.step();
 		}
-		if (this.owesFrame && !this.unfelt) this.show();
 		if (this.progress.done && !this.toldDone) {
 			this.toldDone = true;
 			post({ type: 'done' });
@@ -194,16 +179,24 @@ class Session {
 		this.gazing = { ...this.gazing, startMs: this.nowMs };
 	}
 
+	private step(): void {
+		this.flight.step(this.inputs);
+		this.unfelt = false;
+		if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
+		if (!this.flight.ended) return;
+		this.running = false;
+		this.flush();
+		post({ type: 'ended', end: this.flight.ended });
+	}
+
 	/** The page is about to draw: the flight is brought up to now and shown. */
 	look(now: number): void {
 		this.tick(now);
-		// Hands that have just moved are answered by the step that feels them, a few milliseconds on.
-		if (this.running && this.unfelt) this.owesFrame = true;
-		else this.show();
-	}
-
-	private show(): void {
-		this.owesFrame = false;
+		// Hands that have just moved are felt at once, by a step of the next few milliseconds.
+		if (this.running && this.unfelt && this.owedSteps > -1) {
+			this.owedSteps--;
+			this.step();
+		}
 		post({ type: 'frame', frame: this.frame() });
 	}
 

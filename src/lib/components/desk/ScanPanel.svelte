@@ -15,7 +15,7 @@
 	const seen = Object.entries(PLACES) as [ScanInstrument, [number, number]][];
 	const busiest = $derived(Math.max(1, ...report.transitions.map(({ count }) => count)));
 	/** Radius by share of the time: areas compare. */
-	const radius = (share: number) => 10 + 52 * Math.sqrt(share);
+	const radius = (share: number) => 8 + 50 * Math.sqrt(share);
 	/** An arrow a little beside the straight line, so that both directions can be seen. */
 	function arrow(from: ScanInstrument, to: ScanInstrument): string {
 		const [a, b] = [PLACES[from], PLACES[to]];
@@ -64,10 +64,10 @@
 	{#each seen as [instrument, [x, y]] (instrument)}
 		{@const share = report.shares[instrument]}
 		<circle cx={x} cy={y} r={radius(share)} class="time" />
-		<!-- A small circle has its words under it. -->
-		{@const under = radius(share) < 30 ? radius(share) + 12 : -5}
+		<!-- A circle too small for its words has them under it. -->
+		{@const under = SCAN_NAMES[instrument].length * 5.6 > 2 * radius(share) - 6 ? radius(share) + 10 : -5}
 		<text {x} y={y + under}>{SCAN_NAMES[instrument]}</text>
-		<text {x} y={y + under + 14} class="share">{Math.round(share * 100)} %</text>
+		<text {x} y={y + under + 13} class="share">{Math.round(share * 100)} %</text>
 	{/each}
 </svg>
 

@@ -157,7 +157,7 @@
 		{/each}
 	</svg>
 	<p class="text-sm text-ink-soft">
-		Full boxes are looks. Framed: stared longer than 4 s; hatched frame: left out for 15 s. Thresholds and
+		Full boxes are looks. Framed: stared longer than 4 s; dashed frame: left out for 15 s. Thresholds and
 		shares: the handbook.
 	</p>
 </section>

@@ -30,7 +30,9 @@
 		{#each gauges as gauge (gauge.name)}
 			<div class="rounded border border-[#2b3035] bg-[#15181b] leading-tight">
 				<dt class="text-[0.65rem] text-[#a9aeb1]">{gauge.name}</dt>
-				<dd class={gauge.low ? 'text-[#f0b64a]' : ''}>{gauge.text}{gauge.low ? ' ▼' : ''}</dd>
+				<dd class={gauge.low ? 'text-[#f0b64a]' : ''}>
+					{gauge.text}{gauge.low && gauge.name !== 'gear' ? ' ▼' : ''}
+				</dd>
 			</div>
 		{/each}
 	</dl>
