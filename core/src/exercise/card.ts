@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, Direction, Identifier } from '../schema.js';
 import { Loading, VerticalSpeedKind } from '../flight/index.js';
-import { FailureSpec } from '../instruments/index.js';
+import { FAILURE_KINDS, FailureSpec } from '../instruments/index.js';
 import { SchoolSchema } from '../scan/schools.js';
 import { Weather } from '../simulation/index.js';
 
@@ -174,7 +174,7 @@ export const TaskCard = Type.Object(
 		/** Another vertical speed indicator than the aircraft's own. */
 		verticalSpeed: Type.Optional(VerticalSpeedKind),
 		weather: Weather,
-		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: 8 })),
+		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })),
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
 		/** Configurations of the aircraft, by id, to know before flying. */
 		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),

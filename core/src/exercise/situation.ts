@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { FailureSpec, type ArmedFailure } from '../instruments/index.js';
+import { FAILURE_KINDS, FailureSpec, type ArmedFailure } from '../instruments/index.js';
 import { CardStart, type TaskCard } from './card.js';
 
 /** A moment of a flight from which it can be flown again: where it is, and what is still to come. */
@@ -8,7 +8,7 @@ export const Situation = Type.Object(
 		start: CardStart,
 		/** Index of the phase that the card begins with. */
 		fromPhase: Type.Integer({ minimum: 0, maximum: 40 }),
-		failures: Type.Array(FailureSpec, { maxItems: 8 })
+		failures: Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })
 	},
 	{ additionalProperties: false }
 );

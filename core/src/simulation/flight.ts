@@ -532,9 +532,10 @@ export class Flight {
 			altitudeFt: altimeterFt(staticPa, weather.seaLevelPressureHpa),
 			headingDeg: truth.headingDeg,
 			airspeedKias: indicatedKt(aircraft, truth.calibratedAirspeedKt),
-			verticalSpeedFpm: truth.verticalSpeedFpm,
+			// No more than a card may begin with: a dive is made steady further on, not refused.
+			verticalSpeedFpm: clamp(truth.verticalSpeedFpm, -2000, 2000),
 			flapsDeg: this.surfaces.flapsDeg,
-			bankDeg: truth.bankDeg,
+			bankDeg: clamp(truth.bankDeg, -60, 60),
 			northNm: truth.northNm,
 			eastNm: truth.eastNm,
 			...(gear ? { gearDown: this.surfaces.gear > 0.5 } : {}),

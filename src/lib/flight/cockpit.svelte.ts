@@ -79,9 +79,9 @@ export class Cockpit {
 	/** Flight time at which the stopwatch began and stopped. */
 	stopwatch = $state<{ from: number; to: number | null } | null>(null);
 	problem = $state<string | null>(null);
-	/** Times real time. */
 	/** Loudness, 0 to 1; 0 is off, as it is until somebody turns it up. */
 	volume = $state(0);
+	/** Times real time. */
 	rate = $state<(typeof RATES)[number]>(1);
 	arrangement = $state<Arrangement>(localStorage.getItem(ARRANGEMENT_KEY) === 'linear' ? 'linear' : 'round');
 

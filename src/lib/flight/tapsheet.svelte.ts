@@ -27,6 +27,12 @@ const RETRY_MS = 3000;
 const Outgoing = Type.Array(Type.Object({ attempt: Type.String(), looks: Type.Array(Look) }));
 type Outgoing = Static<typeof Outgoing>;
 
+/** What a refusal means; whatever it is, the sheet stays in the browser. */
+const KEPT_BECAUSE: Record<number, string> = {
+	401: 'You are signed out. The sheet is kept here: sign in again and it is sent.',
+	404: 'That flight is not there any more. The sheet is kept here.'
+};
+
 const fresh = (): Sheet => ({ startedAt: null, looks: [], open: null, stopped: false });
 
 function read<T>(key: string, schema: typeof Sheet | typeof Outgoing, usual: T): T {
@@ -44,6 +50,7 @@ export class TapSheet {
 	/** Sheets on their way to the server. */
 	waiting = $state<Outgoing>(read(WAITING, Outgoing, []));
 	said = $state('');
+	private sending = false;
 	private timer: ReturnType<typeof setInterval>;
 
 	constructor(private readonly now: () => number = Date.now) {
@@ -100,23 +107,26 @@ export class TapSheet {
 		await this.send();
 	}
 
+	/** One at a time: two at once would each take a sheet off the pile for the same one sent. */
 	private async send(): Promise<void> {
 		const next = this.waiting[0];
-		if (!next) return;
+		if (!next || this.sending) return;
+		this.sending = true;
 		try {
 			const answer = await fetch(`/api/attempts/${next.attempt}/looks`, {
 				method: 'POST',
 				headers: { 'Content-Type': 'application/json' },
 				body: JSON.stringify({ source: 'tap', looks: next.looks })
 			});
-			if (!answer.ok && answer.status >= 500) throw new Error(String(answer.status));
-			this.waiting.shift();
-			this.said = answer.ok
-				? 'Sent: the looks are in the debrief.'
-				: 'The server did not take it: that flight is not there any more.';
-			this.keep();
+			if (answer.ok) {
+				this.waiting.shift();
+				this.said = 'Sent: the looks are in the debrief.';
+				this.keep();
+			} else this.said = KEPT_BECAUSE[answer.status] ?? 'The server did not take it. The sheet is kept here.';
 		} catch {
 			this.said = 'No connection. The sheet is kept here and sent when the server is back.';
+		} finally {
+			this.sending = false;
 		}
 	}
 

@@ -8,7 +8,6 @@
 </script>
 
 <Dial label={`Heading ${formatHeading(headingDeg)}`}>
-	<path d="M100 22 L94 8 L106 8 Z" fill="#f4f1ea" />
 	<path
 		d="M100 74 V128 M82 96 H118 M92 124 H108"
 		stroke="#8c9398"

@@ -103,7 +103,7 @@
 					The time must look like 1:05.
 				</p>{/if}
 			<p class="flex gap-2">
-				<button class="button button-main">Send</button>
+				<button class="button button-main" disabled={sheet.looks.length === 0}>Send</button>
 				<button type="button" class="button" onclick={() => tapping.clear()}>Throw it away</button>
 			</p>
 		</form>
