@@ -57,6 +57,15 @@ const Leaf = Type.Union([
 			heldSeconds
 		},
 		closed
+	),
+	Type.Object(
+		{
+			kind: Type.Literal('reversed'),
+			channel: EventChannel,
+			from: Type.Union([Type.Literal('top'), Type.Literal('bottom')]),
+			by: Type.Number({ exclusiveMinimum: 0 })
+		},
+		{ ...closed, description: 'has come back by so much from its highest or lowest in the phase' }
 	)
 ]);
 export type LeafEvent = Static<typeof Leaf>;
@@ -132,6 +141,16 @@ export const Phase = Type.Object(
 );
 export type Phase = Static<typeof Phase>;
 
+/** An attitude to be recovered from, drawn from the flight's seed within its level. */
+export const Upset = Type.Object(
+	{
+		level: Type.Union([Type.Literal('mild'), Type.Literal('moderate'), Type.Literal('steep')]),
+		kind: Type.Union([Type.Literal('nose-high'), Type.Literal('nose-low'), Type.Literal('either')])
+	},
+	closed
+);
+export type Upset = Static<typeof Upset>;
+
 /** Where and how a flight begins, as the dials show it. */
 export const CardStart = Type.Object(
 	{
@@ -175,6 +194,8 @@ export const TaskCard = Type.Object(
 		verticalSpeed: Type.Optional(VerticalSpeedKind),
 		weather: Weather,
 		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })),
+		/** Handed over out of a steady flight: the first phase is the recovery. */
+		upset: Type.Optional(Upset),
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
 		/** Configurations of the aircraft, by id, to know before flying. */
 		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),

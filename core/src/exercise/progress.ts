@@ -33,6 +33,8 @@ export function eventSample(sample: Sample): EventSample {
 
 class EventWatch {
 	private since: number[];
+	/** Highest or lowest value so far, for events that wait for a turning back. */
+	private extreme: number[];
 	private readonly leaves: LeafEvent[];
 
 	constructor(
@@ -41,6 +43,7 @@ class EventWatch {
 	) {
 		this.leaves = event.kind === 'all' || event.kind === 'any' ? event.of : [event];
 		this.since = this.leaves.map(() => NaN);
+		this.extreme = this.leaves.map(() => NaN);
 	}
 
 	/** Whether the event has happened by this sample. */
@@ -52,6 +55,12 @@ class EventWatch {
 	private leafMet(leaf: LeafEvent, i: number, sample: EventSample, seconds: number): boolean {
 		if (leaf.kind === 'elapsed') return seconds - this.begunAt >= leaf.seconds - 1e-9;
 		const value = sample[leaf.channel];
+		if (leaf.kind === 'reversed') {
+			const sign = leaf.from === 'top' ? 1 : -1;
+			const before = this.extreme[i]!;
+			if (Number.isNaN(before) || sign * value > sign * before) this.extreme[i] = value;
+			return sign * (this.extreme[i]! - value) >= leaf.by;
+		}
 		const off = leaf.channel === 'indicatedHeadingDeg' ? signedDeg(value - leaf.value) : value - leaf.value;
 		const now =
 			leaf.kind === 'above' ? off >= 0 : leaf.kind === 'below' ? off <= 0 : Math.abs(off) <= leaf.tolerance;

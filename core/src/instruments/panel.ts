@@ -73,7 +73,8 @@ export interface InstrumentState {
 	attitudeErrorBankDeg: number;
 	headingDriftDeg: number;
 	stuckHeadingDeg: number;
-	stuckAltimeterFt: number;
+	/** Pressure that the altimeter's capsules have come to, behind that of the line. */
+	capsulePa: number;
 	batterySeconds: number;
 	standbyBatterySeconds: number;
 	standbyRotor: number;
@@ -164,7 +165,7 @@ export function settledInstruments(
 		attitudeErrorBankDeg: 0,
 		headingDriftDeg: 0,
 		stuckHeadingDeg: headingDeg,
-		stuckAltimeterFt: altimeterFt(staticPa, inputs.altimeterSettingHpa),
+		capsulePa: staticPa,
 		batterySeconds: BATTERY_SECONDS,
 		standbyBatterySeconds: STANDBY_BATTERY_SECONDS,
 		standbyRotor: 1,
@@ -176,7 +177,7 @@ export function settledInstruments(
 	};
 	const panel: PanelReadings = {
 		airspeedKias: calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT,
-		altimeterFt: state.stuckAltimeterFt,
+		altimeterFt: altimeterFt(staticPa, inputs.altimeterSettingHpa),
 		verticalSpeedFpm: 0,
 		pitchDeg: toDegrees(sensed.pitch),
 		bankDeg: toDegrees(sensed.bank),
@@ -250,10 +251,10 @@ function updatePitotStatic(
 
 	const airspeed = calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT;
 	panel.airspeedKias += (airspeed - panel.airspeedKias) * lag(seconds, INSTRUMENT_LAG_SECONDS.airspeedKias);
-	if (failed['altimeter-stuck'] === 0) {
-		const altitude = altimeterFt(state.staticPa, inputs.altimeterSettingHpa);
-		panel.altimeterFt += (altitude - panel.altimeterFt) * lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt);
-	}
+	// The capsules follow the line; the setting is geared to the needle and moves it at once.
+	state.capsulePa += (state.staticPa - state.capsulePa) * lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt);
+	if (failed['altimeter-stuck'] === 0)
+		panel.altimeterFt = altimeterFt(state.capsulePa, inputs.altimeterSettingHpa);
 	// The chamber follows the line through its leak; the needle shows the difference.
 	const constant = INSTRUMENT_LAG_SECONDS.verticalSpeedFpm;
 	const lineFt = pressureAltitudeFt(state.staticPa);

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Figure from './Figure.svelte';
+
 	interface Props {
 		label: string;
 		value: string;
@@ -11,7 +13,7 @@
 <div class="grid grid-cols-[3.4rem_auto_1fr_auto] items-center gap-1.5">
 	<span class="text-[#a9aeb1]">{label}</span>
 	<button class="knob" aria-label={less.label} onclick={less.press}>{less.text}</button>
-	<span class="text-center whitespace-nowrap">{value}</span>
+	<span><Figure text={value} /></span>
 	<button class="knob" aria-label={more.label} onclick={more.press}>{more.text}</button>
 </div>
 

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Figure from './Figure.svelte';
+
 	interface Props {
 		label: string;
 		value: number;
@@ -13,27 +15,32 @@
 
 <label class="flex h-full flex-col items-center gap-1 text-xs text-[#a9aeb1]">
 	<span>{label}</span>
-	<input
-		type="range"
-		tabindex="-1"
-		class="lever grow"
-		{min}
-		{max}
-		{step}
-		{value}
-		aria-valuetext={text}
-		oninput={(event) => oninput(event.currentTarget.valueAsNumber)}
-		onkeydown={(event) => event.preventDefault()}
-	/>
-	<span class="text-sm text-[#eceae4]">{text}</span>
+	<span class="relative min-h-0 w-[22px] grow">
+		<input
+			type="range"
+			tabindex="-1"
+			class="lever"
+			{min}
+			{max}
+			{step}
+			{value}
+			aria-valuetext={text}
+			oninput={(event) => oninput(event.currentTarget.valueAsNumber)}
+			onkeydown={(event) => event.preventDefault()}
+		/>
+	</span>
+	<span class="w-full text-sm text-[#eceae4]"><Figure {text} /></span>
 </label>
 
 <style>
 	.lever {
 		writing-mode: vertical-lr;
 		direction: rtl;
-		width: 22px;
-		min-height: 0;
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+		contain: strict;
 		accent-color: #d9d6cd;
 	}
 </style>

@@ -7,6 +7,7 @@
 		TARGET_KINDS,
 		type TaskCard
 	} from '@hanza/core';
+	import Figure from './Figure.svelte';
 
 	interface Props {
 		card: TaskCard;
@@ -26,7 +27,8 @@
 	{:else if current}
 		<div class="w-[25rem] shrink-0">
 			<p class="truncate text-sm text-[#a9aeb1]">
-				Phase {phase + 1} of {card.phases.length} · {formatClock(phaseSeconds)}
+				Phase {phase + 1} of {card.phases.length} ·
+				<span class="inline-block w-10 align-bottom"><Figure text={formatClock(phaseSeconds)} /></span>
 				{#if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
