@@ -1,4 +1,16 @@
-import { Aircraft, Area, HanzaError, parse, Standard, TaskCard } from '@hanza/core';
+import {
+	Aircraft,
+	Area,
+	HanzaError,
+	numbersCard,
+	parse,
+	PATTERN_IDS,
+	patternCard,
+	Standard,
+	TaskCard,
+	UPSET_LEVELS,
+	upsetCard
+} from '@hanza/core';
 import type { TSchema, Static } from '@sinclair/typebox';
 import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
 import ostrel240 from './aircraft/ostrel-240.json' with { type: 'json' };
@@ -16,12 +28,12 @@ class Shelf<T extends TSchema & { static: { id: string } }> {
 	constructor(
 		private readonly what: string,
 		private readonly schema: T,
-		private readonly documents: unknown[]
+		private readonly documents: () => unknown[]
 	) {}
 
 	private get byId(): Map<string, Static<T>> {
 		this.parsed ??= new Map(
-			this.documents.map((document) => {
+			this.documents().map((document) => {
 				const checked = parse(this.schema, document);
 				return [checked.id, checked];
 			})
@@ -45,7 +57,41 @@ class Shelf<T extends TSchema & { static: { id: string } }> {
 	}
 }
 
-export const aircraftShelf = new Shelf('aircraft', Aircraft, [ferrin160, ostrel240]);
-export const areaShelf = new Shelf('area', Area, [veskar]);
-export const cardShelf = new Shelf('card', TaskCard, [approachDescent, breakOut, complexDescent]);
-export const standardShelf = new Shelf('standard', Standard, [usInstrument, euInstrument]);
+export const aircraftShelf = new Shelf('aircraft', Aircraft, () => [ferrin160, ostrel240]);
+export const areaShelf = new Shelf('area', Area, () => [veskar]);
+
+/** Where the patterns of attitude flying are flown: low enough for the trainer to climb 500 ft/min. */
+const LOW_FT = 1500;
+const USUAL_FT = 3000;
+const SAFE_FT = 4500;
+
+/** The cards of attitude flying, laid out from the aircraft's own configurations. */
+function attitudeCards(): TaskCard[] {
+	const setting = (id: string, altitudeFt: number) => ({
+		aircraft: aircraftShelf.get(id),
+		area: 'veskar',
+		altitudeFt,
+		headingDeg: 90
+	});
+	const low = setting('ferrin-160', LOW_FT);
+	const safe = setting('ferrin-160', SAFE_FT);
+	const complex = setting('ostrel-240', USUAL_FT);
+	return [
+		numbersCard(safe),
+		...PATTERN_IDS.map((id) => patternCard(id, low)),
+		...UPSET_LEVELS.flatMap((level) => [upsetCard(level, 'full', safe), upsetCard(level, 'partial', safe)]),
+		...(['speed-changes', 'standard-turns', 'speed-climb', 'racetrack-climbs', 'vertical-s-a'] as const).map(
+			(id) => {
+				const card = patternCard(id, complex);
+				return { ...card, id: `${id}-complex`, name: `${card.name}, complex single` };
+			}
+		)
+	];
+}
+export const cardShelf = new Shelf('card', TaskCard, () => [
+	approachDescent,
+	breakOut,
+	complexDescent,
+	...attitudeCards()
+]);
+export const standardShelf = new Shelf('standard', Standard, () => [usInstrument, euInstrument]);

@@ -53,7 +53,6 @@ function blend(haste: number): Technique {
 	return {
 		descendWithinKt: mix(steady.descendWithinKt, 16),
 		levelOffLead: mix(steady.levelOffLead, hasty.levelOffLead),
-		pitchWithPower: haste > 0.6,
 		pitchRateDegPerSecond: mix(steady.pitchRateDegPerSecond, hasty.pitchRateDegPerSecond),
 		wanderDeg: mix(steady.wanderDeg, hasty.wanderDeg) + 0.1
 	};

@@ -83,6 +83,8 @@ const Target = (value: ReturnType<typeof Type.Number>) =>
 			value,
 			mode: Type.Union([Type.Literal('hold'), Type.Literal('reach')]),
 			settleSeconds: Type.Optional(seconds),
+			/** Before the end of the phase, when the change to the next has begun. */
+			leaveSeconds: Type.Optional(seconds),
 			tolerance: Type.Optional(
 				Type.Object(
 					{
@@ -99,6 +101,7 @@ export interface PhaseTarget {
 	value: number;
 	mode: 'hold' | 'reach';
 	settleSeconds?: number;
+	leaveSeconds?: number;
 	tolerance?: { above: number; below: number };
 }
 
@@ -176,6 +179,8 @@ export const TaskCard = Type.Object(
 		id: Identifier,
 		name: Type.String({ minLength: 1, maxLength: 80 }),
 		summary: Type.String({ maxLength: 400 }),
+		/** Where it stands in a list. */
+		group: Type.Optional(Type.String({ maxLength: 40 })),
 		aircraft: Identifier,
 		area: Identifier,
 		start: CardStart,

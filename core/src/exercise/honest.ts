@@ -22,6 +22,11 @@ const LIES = Object.fromEntries(
 	])
 ) as Record<ShownChannel, number>;
 
+const STATIC_BLOCKED = 1 << FAILURE_KINDS.indexOf('static-blocked');
+/** Failures that still tell on the dials: with the alternate source open a blocked static no longer does. */
+export const tellingFailures = (failures: number, alternateStatic: number): number =>
+	alternateStatic > 0 ? failures & ~STATIC_BLOCKED : failures;
+
 /** Whether a dial lies under these failures. */
 export const lies = (name: ShownChannel, failures: number): boolean => (failures & LIES[name]) !== 0;
 
@@ -35,7 +40,10 @@ export function honestColumn(track: Track, name: ChannelName): Float64Array | nu
 	if (!track.has(name)) return track.has(instead) ? track.column(instead) : null;
 	const shown = track.column(name);
 	if (!track.has('failures') || !track.has(instead)) return shown;
-	const failures = track.column('failures');
+	const alternate = track.has('alternateStatic') ? track.column('alternateStatic') : null;
+	const failures = track
+		.column('failures')
+		.map((mask, i) => tellingFailures(mask, alternate?.[i] ?? 0));
 	if (!failures.some((mask) => lies(name, mask))) return shown;
 	const truth = track.column(instead);
 	return shown.map((value, i) => (lies(name, failures[i]!) ? truth[i]! : value));

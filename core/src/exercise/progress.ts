@@ -1,7 +1,7 @@
 import { signedDeg } from '../units/index.js';
 import type { Sample, Track } from '../simulation/index.js';
 import type { LeafEvent, PhaseEvent, TaskCard } from './card.js';
-import { honestColumn, isShown, lies, TRUE_CHANNEL } from './honest.js';
+import { honestColumn, isShown, lies, tellingFailures, TRUE_CHANNEL } from './honest.js';
 
 /** The part of a sample that events look at. */
 export type EventSample = Pick<
@@ -12,6 +12,7 @@ export type EventSample = Pick<
 	| 'verticalSpeedFpm'
 	| 'bankDeg'
 	| 'pitchDeg'
+	| 'byInstructor'
 >;
 export const EVENT_CHANNELS = [
 	'indicatedAltitudeFt',
@@ -19,7 +20,8 @@ export const EVENT_CHANNELS = [
 	'indicatedHeadingDeg',
 	'verticalSpeedFpm',
 	'bankDeg',
-	'pitchDeg'
+	'pitchDeg',
+	'byInstructor'
 ] as const satisfies (keyof EventSample)[];
 
 /** What events look at in a live sample: a failed dial does not decide where the flight is on its card. */
@@ -27,7 +29,7 @@ export function eventSample(sample: Sample): EventSample {
 	const seen = {} as EventSample;
 	for (const name of EVENT_CHANNELS)
 		seen[name] =
-			isShown(name) && lies(name, sample.failures) ? sample[TRUE_CHANNEL[name].instead] : sample[name];
+			isShown(name) && lies(name, tellingFailures(sample.failures, sample.alternateStatic)) ? sample[TRUE_CHANNEL[name].instead] : sample[name];
 	return seen;
 }
 
@@ -110,7 +112,9 @@ export class CardProgress {
 		return last ? seconds - last.startSeconds : 0;
 	}
 
+	/** While the instructor has the controls the card waits. */
 	add(sample: EventSample, seconds: number): void {
+		if (sample.byInstructor === 1) return;
 		if (this.watch?.happened(sample, seconds)) {
 			this.times.at(-1)!.endSeconds = seconds;
 			this.watch = null;

@@ -1,95 +1,9 @@
 import { formatClock } from '../units/index.js';
 import { honestColumn, type Phase, type PhaseTimes, type TaskCard } from '../exercise/index.js';
 import type { Track } from '../simulation/index.js';
-
-/** A named fault with the seconds it happened and an instructor's words. */
-export interface Fault {
-	kind: FaultKind;
-	name: string;
-	startSeconds: number;
-	endSeconds: number;
-	text: string;
-	tryNext: string;
-}
-
-export const FAULT_NAMES = {
-	'descent-before-slowing': 'Descent before slowing',
-	'late-level-off': 'Late level-off',
-	'early-level-off': 'Early level-off',
-	'two-changes-at-once': 'Two changes at once'
-} as const;
-export type FaultKind = keyof typeof FAULT_NAMES;
-
-/** Thresholds of the detectors; each has its default here and can be set otherwise. */
-export interface FaultSettings {
-	/** A descent has begun when the vertical speed has been below this, ft/min, … */
-	descentRateFpm: number;
-	/** … for this long, s. */
-	descentHeldSeconds: number;
-	/** Speed above target at which a descent counts as begun too soon, kt. */
-	speedAboveTargetKt: number;
-	/** Rule for the lead of a level-off: share of the vertical speed, ft per ft/min. */
-	levelOffRule: number;
-	/** Begun with less than this share of the rule's lead is late … */
-	lateShare: number;
-	/** … if it also went this far through, ft. */
-	lateOvershootFt: number;
-	/** … and came to the altitude with at least this share of the rate. */
-	lateRateShare: number;
-	/** Begun with more than this multiple of the rule's lead is early. */
-	earlyShare: number;
-	/** A level-off has begun when the rate has shrunk to this share. */
-	levelOffBegunShare: number;
-	/** Sizes of a change, reached within `changeWindowSeconds`. */
-	pitchChangeDeg: number;
-	throttleChange: number;
-	bankChangeDeg: number;
-	changeWindowSeconds: number;
-	/** Two changes whose starts are no further apart are "at once". */
-	togetherSeconds: number;
-}
-
-export const FAULT_DEFAULTS: FaultSettings = {
-	descentRateFpm: -200,
-	descentHeldSeconds: 3,
-	speedAboveTargetKt: 5,
-	levelOffRule: 0.1,
-	lateShare: 0.5,
-	lateOvershootFt: 30,
-	lateRateShare: 0.6,
-	earlyShare: 3,
-	levelOffBegunShare: 0.8,
-	pitchChangeDeg: 2,
-	throttleChange: 0.12,
-	bankChangeDeg: 8,
-	changeWindowSeconds: 3,
-	togetherSeconds: 3
-};
-
-interface Context {
-	card: TaskCard;
-	track: Track;
-	times: readonly PhaseTimes[];
-	settings: FaultSettings;
-}
-
-const fault = (
-	kind: FaultKind,
-	startSeconds: number,
-	endSeconds: number,
-	text: string,
-	tryNext: string
-): Fault => ({
-	kind,
-	name: FAULT_NAMES[kind],
-	startSeconds,
-	endSeconds,
-	text,
-	tryNext
-});
-
-const indexAt = (track: Track, seconds: number): number =>
-	Math.max(0, Math.min(track.length, Math.round(seconds * track.rateHz)));
+import { fault, FAULT_DEFAULTS, indexAt, type Fault, type FaultContext, type FaultSettings } from './fault.js';
+import { bankHeld, chasesVerticalSpeed, speedLost } from './handling.js';
+import { runningMean, spread } from './series.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
 function runBelowUpTo(column: Float64Array, value: number, run: number, from: number, last: number): number {
@@ -99,9 +13,11 @@ function runBelowUpTo(column: Float64Array, value: number, run: number, from: nu
 }
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
-function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[] {
-	const rate = honestColumn(track, 'verticalSpeedFpm');
-	const speed = honestColumn(track, 'indicatedAirspeedKt');
+function descentBeforeSlowing({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const raw = honestColumn(track, 'verticalSpeedFpm');
+	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
+	const shown = honestColumn(track, 'indicatedAirspeedKt');
+	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
 	if (!rate || !speed) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
@@ -117,7 +33,7 @@ function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[
 		const established = Math.min(track.length - 1, indexAt(track, time.endSeconds));
 		const begun = runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
 		if (begun < 0) return;
-		const limit = target.value + settings.speedAboveTargetKt;
+		const limit = target.value + settings.speedAboveTargetKt * Math.sqrt(rough);
 		if (!(speed[begun]! > limit)) return;
 		let slowed = begun;
 		while (slowed < to && speed[slowed]! > limit) slowed++;
@@ -136,8 +52,10 @@ function descentBeforeSlowing({ card, track, times, settings }: Context): Fault[
 }
 
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
-function levelOffs({ card, track, times, settings }: Context): Fault[] {
-	const rate = honestColumn(track, 'verticalSpeedFpm');
+function levelOffs({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const raw = honestColumn(track, 'verticalSpeedFpm');
+	// A gust is no level-off: the rate of two seconds tells.
+	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
 	const altitude = honestColumn(track, 'indicatedAltitudeFt');
 	if (!rate || !altitude) return [];
 	const faults: Fault[] = [];
@@ -158,6 +76,9 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 		let begun = start;
 		// The last time the rate was still nearly full: after it, the level-off.
 		for (let i = start; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
+		// Where the nose tells, it tells better than the rate, which every gust moves.
+		const nose = noseMovedAt(track, start, end, limit);
+		begun = nose ?? begun;
 		const leadFt = sign * (target - altitude[begun]!);
 		const ruleFt = settings.levelOffRule * flown;
 		let through = 0;
@@ -176,9 +97,9 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
 		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
 		if (
-			leadFt < settings.lateShare * ruleFt &&
-			through >= settings.lateOvershootFt &&
-			atAltitude >= settings.lateRateShare * flown
+			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
+			through >= settings.lateOvershootFt * Math.sqrt(rough) &&
+			(nose !== null || atAltitude >= settings.lateRateShare * flown)
 		)
 			faults.push(
 				fault(
@@ -203,6 +124,32 @@ function levelOffs({ card, track, times, settings }: Context): Fault[] {
 	return faults;
 }
 
+/** Least change of attitude of a level-off that can be told from a gust, degrees. */
+const NOSE_CHANGE_DEG = 1.5;
+
+/**
+ * Where the nose began to go from the attitude of the climb or descent to that of level flight; null
+ * where the two are too near each other.
+ */
+function noseMovedAt(track: Track, start: number, end: number, limit: number): number | null {
+	if (!track.has('pitchDeg')) return null;
+	const { rateHz } = track;
+	const pitch = runningMean(track.column('pitchDeg'), Math.round(0.7 * rateHz));
+	const mean = (from: number, to: number) => {
+		const part = pitch.subarray(Math.max(0, from), Math.max(1, Math.min(to, track.length)));
+		return part.reduce((sum, value) => sum + value, 0) / Math.max(1, part.length);
+	};
+	const before = mean(Math.max(start, end - 25 * rateHz), end - 5 * rateHz);
+	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
+	if (!(Math.abs(after - before) >= NOSE_CHANGE_DEG) || end - start < 15 * rateHz) return null;
+	const made = (i: number) => (pitch[i]! - before) / (after - before);
+	let there = Math.max(start, end - 5 * rateHz);
+	while (there < limit - 1 && made(there) < 0.6) there++;
+	let begun = there;
+	while (begun > start && made(begun) > 0.4) begun--;
+	return begun;
+}
+
 interface Change {
 	kind: 'pitch' | 'power' | 'bank';
 	start: number;
@@ -210,25 +157,34 @@ interface Change {
 }
 
 /**
- * Changes of one channel: stretches in which it moves by at least `size` within the window. The
- * start is where the movement begins.
+ * Lasting changes of one channel: its mean after a window differs by at least `size` from its mean
+ * before it. What comes and goes, as in turbulence, is none. The start is where the movement begins.
  */
-function changesOf(column: Float64Array, kind: Change['kind'], size: number, window: number): Change[] {
+function changesOf(
+	column: Float64Array,
+	kind: Change['kind'],
+	size: number,
+	window: number,
+	lasts: number
+): Change[] {
 	const changes: Change[] = [];
-	let i = 0;
-	while (i + 1 < column.length) {
-		const to = Math.min(column.length - 1, i + window);
-		let j = i + 1;
-		while (j <= to && Math.abs(column[j]! - column[i]!) < size) j++;
-		if (j > to) {
+	const mean = runningMean(column, lasts >> 1);
+	let i = lasts >> 1;
+	while (i + window + lasts < column.length) {
+		const before = mean[i - (lasts >> 1)]!;
+		const after = mean[i + window + (lasts >> 1)]!;
+		if (Math.abs(after - before) < size) {
 			i++;
 			continue;
 		}
-		// The movement itself begins where a tenth of the size has been made.
+		// The movement itself: from a quarter of it made to nearly all.
+		const made = (k: number) => (column[k]! - before) / (after - before);
 		let start = i;
-		while (start + 1 < j && Math.abs(column[start + 1]! - column[i]!) < size * 0.1) start++;
-		changes.push({ kind, start, end: j });
-		i = j + window;
+		while (start < i + window + lasts && made(start) < 0.25) start++;
+		let end = start;
+		while (end < i + window + lasts && made(end) < 0.9) end++;
+		changes.push({ kind, start, end });
+		i = end + window;
 	}
 	return changes;
 }
@@ -236,15 +192,18 @@ function changesOf(column: Float64Array, kind: Change['kind'], size: number, win
 const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
 
 /** Pitch, power and bank changed together where the card does not ask for it. */
-function twoChanges({ card, track, times, settings }: Context): Fault[] {
+function twoChanges({ card, track, times, settings, rough }: FaultContext): Fault[] {
 	const window = Math.round(settings.changeWindowSeconds * track.rateHz);
-	const changes: Change[] = [];
-	if (track.has('pitchDeg'))
-		changes.push(...changesOf(track.column('pitchDeg'), 'pitch', settings.pitchChangeDeg, window));
-	if (track.has('throttle'))
-		changes.push(...changesOf(track.column('throttle'), 'power', settings.throttleChange, window));
-	if (track.has('bankDeg'))
-		changes.push(...changesOf(track.column('bankDeg'), 'bank', settings.bankChangeDeg, window));
+	const lasts = Math.round(settings.changeLastsSeconds * track.rateHz);
+	const changes: Change[] = (
+		[
+			['pitchDeg', 'pitch', settings.pitchChangeDeg * rough],
+			['throttle', 'power', settings.throttleChange],
+			['bankDeg', 'bank', settings.bankChangeDeg * rough]
+		] as const
+	).flatMap(([name, kind, size]) =>
+		track.has(name) ? changesOf(track.column(name), kind, size, window, lasts) : []
+	);
 	changes.sort((a, b) => a.start - b.start);
 	const faults: Fault[] = [];
 	let quietUntil = -1;
@@ -284,6 +243,17 @@ function allowedAt(card: TaskCard, times: readonly PhaseTimes[], seconds: number
 	);
 }
 
+/**
+ * How rough the air was, as a factor: what an instructor lets pass in turbulence is larger than in calm
+ * air. From the quick swings of the load factor, about a mean of two seconds; 1 where it was not recorded.
+ */
+export function roughness(track: Track, doubledBy = FAULT_DEFAULTS.roughLoadFactor): number {
+	if (!track.has('loadFactor') || track.length === 0) return 1;
+	const load = track.column('loadFactor');
+	const mean = runningMean(load, track.rateHz);
+	return 1 + Math.min(1.5, spread(load.map((value, i) => value - mean[i]!)) / doubledBy);
+}
+
 /** All faults of a flight, by time. What was not recorded cannot show a fault. */
 export function findFaults(
 	card: TaskCard,
@@ -291,8 +261,9 @@ export function findFaults(
 	times: readonly PhaseTimes[],
 	settings: Partial<FaultSettings> = {}
 ): Fault[] {
-	const context = { card, track, times, settings: { ...FAULT_DEFAULTS, ...settings } };
-	return [descentBeforeSlowing, levelOffs, twoChanges]
+	const all = { ...FAULT_DEFAULTS, ...settings };
+	const context = { card, track, times, settings: all, rough: roughness(track, all.roughLoadFactor) };
+	return [descentBeforeSlowing, levelOffs, twoChanges, chasesVerticalSpeed, speedLost, bankHeld]
 		.flatMap((detector) => detector(context))
 		.sort((a, b) => a.startSeconds - b.startSeconds);
 }

@@ -9,9 +9,12 @@ import {
 	type TaskCard
 } from '../exercise/index.js';
 import type { Track } from '../simulation/index.js';
-import { findFaults, type Fault } from './faults.js';
+import type { Aircraft } from '../flight/index.js';
+import type { Fault } from './fault.js';
+import { findFaults } from './faults.js';
 import { deviations, measure, overshoot, settleSeconds, type Limits, type Measures } from './measure.js';
 import { noticedFailures, noticedText, type Noticed } from './noticed.js';
+import { recoveriesOf, recoveryFaults, recoveryReason, recoveryText, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
 
 export type Verdict = 'met' | 'not met' | 'not shown';
@@ -65,6 +68,8 @@ export interface Grade {
 	because: string[];
 	phases: GradedPhase[];
 	faults: Fault[];
+	/** Recoveries from unusual attitudes; absent in grades of an earlier edition. */
+	recoveries?: Recovery[];
 	statements: Statement[];
 	notRecorded: string[];
 	seconds: number;
@@ -144,7 +149,8 @@ function gradeItem(
 		};
 	}
 	const skip = Math.min(deviation.length, Math.round((target.settleSeconds ?? 0) * rateHz));
-	const graded = deviation.subarray(skip);
+	const leave = Math.round((target.leaveSeconds ?? 0) * rateHz);
+	const graded = deviation.subarray(skip, Math.max(skip, deviation.length - leave));
 	// A phase shorter than its time to settle has nothing to grade.
 	if (graded.length === 0) return shared;
 	const fromSeconds = span.startSeconds + skip / rateHz;
@@ -160,8 +166,14 @@ function gradeItem(
  * Grades a recorded flight of a card against a standard. A target whose channel was not recorded
  * is reported as such and neither met nor failed. See docs/grading.md for the score by hand.
  */
-export function gradeFlight(track: Track, card: TaskCard, standard: Standard): Grade {
+export function gradeFlight(
+	track: Track,
+	card: TaskCard,
+	standard: Standard,
+	aircraft?: Pick<Aircraft, 'speeds'>
+): Grade {
 	const times = cutPhases(card, track);
+	const recoveries = recoveriesOf(track, aircraft);
 	const notRecorded = new Set<string>();
 	const phases: GradedPhase[] = card.phases.map((phase, index) => {
 		const time = times.find((candidate) => candidate.phase === index);
@@ -178,14 +190,23 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 			return target ? [gradeItem(kind, target, track, standard, span)] : [];
 		});
 		for (const item of items) if (item.verdict === 'not recorded') notRecorded.add(itemName(item.kind));
+		const own = recoveries.filter(
+			(one) => one.startSeconds >= span.startSeconds - 1 && one.startSeconds < span.endSeconds && span.begun
+		);
+		// What the instructor did to the flight, and the way out of it, is no deviation of the student's.
+		if (own.length > 0 && items.length > 0)
+			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });
 		const scored = items.filter((item) => item.score !== undefined);
 		const decisive = items.filter((item) => item.decisive && item.verdict !== 'not recorded');
 		const verdict: Verdict = decisive.some((item) => item.verdict === 'not met')
 			? 'not met'
-			: endSeconds === null || decisive.length === 0
+			: own.length > 0
+				? worstOf(own)
+				: endSeconds === null || decisive.length === 0
 				? 'not shown'
 				: 'met';
-		const mean = scored.reduce((sum, item) => sum + item.score!, 0) / Math.max(1, scored.length);
+		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
+		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
 		return {
 			id: phase.id,
 			name: phase.name,
@@ -198,7 +219,9 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 			items
 		};
 	});
-	const faults = findFaults(card, track, times);
+	const faults = [...findFaults(card, track, times), ...recoveryFaults(recoveries)].sort(
+		(a, b) => a.startSeconds - b.startSeconds
+	);
 	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
 	const weighted = phases.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
 	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * faults.length);
@@ -212,14 +235,23 @@ export function gradeFlight(track: Track, card: TaskCard, standard: Standard): G
 		verdict,
 		score: Math.max(0, weighted - faultDeduction),
 		scoreParts: { phases: weighted, faultDeduction },
-		because: reasons(phases, verdict),
+		because: [
+			...reasons(phases, verdict),
+			...recoveries
+				.filter((one) => one.verdict === 'not met')
+				.map((one) => `Recovery: ${one.limits.join(', ') || 'the first input was the wrong way'}`)
+		],
 		phases,
 		faults,
-		statements: statementsOf(phases, faults, standard, noticedFailures(track)),
+		recoveries,
+		statements: statementsOf(phases, faults, standard, noticedFailures(track), recoveries),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};
 }
+
+const worstOf = (recoveries: readonly Recovery[]): Verdict =>
+	recoveries.some((one) => one.verdict === 'not met') ? 'not met' : 'met';
 
 function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
 	if (verdict === 'met') return [];
@@ -239,7 +271,8 @@ function statementsOf(
 	phases: readonly GradedPhase[],
 	faults: readonly Fault[],
 	standard: Standard,
-	noticed: readonly Noticed[]
+	noticed: readonly Noticed[],
+	recoveries: readonly Recovery[]
 ): Statement[] {
 	const statements: Statement[] = faults.map((fault) => ({
 		atSeconds: fault.startSeconds,
@@ -248,6 +281,14 @@ function statementsOf(
 		text: fault.text,
 		tryNext: fault.tryNext
 	}));
+	for (const one of recoveries)
+		statements.push({
+			atSeconds: one.startSeconds,
+			endSeconds: one.endSeconds,
+			tone: one.verdict === 'met' ? (one.inOrder && one.wrongWay.length === 0 ? 'good' : 'mind') : 'fail',
+			text: recoveryText(one),
+			tryNext: recoveryReason(one.noseHigh)
+		});
 	for (const failure of noticed)
 		statements.push({
 			atSeconds: failure.beganSeconds,

@@ -1,5 +1,6 @@
 import { CardProgress, eventSample, type Area, type TaskCard } from '../exercise/index.js';
 import { loadedAircraft, type Aircraft } from '../flight/index.js';
+import type { Look } from '../scan/looks.js';
 import {
 	Flight,
 	Recorder,
@@ -9,7 +10,9 @@ import {
 	type FlightSetup,
 	type Track
 } from '../simulation/index.js';
-import { ROBOT_STEPS, RobotPilot, type Technique } from './robot.js';
+import { ROBOT_STEPS, RobotPilot } from './robot.js';
+import type { Technique } from './techniques.js';
+import { UpsetDirector } from './upset.js';
 
 /** The setup of a flight of a card. */
 export function setupOf(
@@ -32,6 +35,8 @@ export function setupOf(
 
 export interface RobotFlight {
 	track: Track;
+	/** Where the robot's eye was. */
+	looks: Look[];
 	simulatedSeconds: number;
 	completed: boolean;
 }
@@ -48,23 +53,39 @@ export function flyByRobot(
 	aircraft: Aircraft,
 	area: Area,
 	technique: Technique,
-	seed: number
+	seed: number,
+	longestSeconds = LONGEST_ROBOT_FLIGHT_SECONDS
 ): RobotFlight {
 	const setup = setupOf(card, aircraft, area);
 	const flight = new Flight({ ...setup, assist: 'direct', seed });
-	const pilot = new RobotPilot(technique, card, setup.aircraft, seed, flight.initialControls);
 	const progress = new CardProgress(card);
 	const recorder = new Recorder();
 	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;
+	const director = card.upset ? new UpsetDirector(card.upset, setup.aircraft, seed) : null;
 	let inputs = flight.initialControls;
-	while (!progress.done && !flight.ended && flight.timeSeconds < LONGEST_ROBOT_FLIGHT_SECONDS) {
+	let pilot: RobotPilot | null = null;
+	while (!progress.done && !flight.ended && flight.timeSeconds < longestSeconds) {
 		if (flight.steps % sampleSteps === 0) {
 			const sample = sampleFlight(flight, inputs);
 			recorder.add(sample);
 			progress.add(eventSample(sample), flight.timeSeconds);
 		}
-		if (flight.steps % ROBOT_STEPS === 0) inputs = pilot.controls(flight.panel, progress.current, inputs);
+		if (flight.steps % ROBOT_STEPS === 0) {
+			if (director && !director.isReady) inputs = { ...director.controls(flight, inputs), byInstructor: 1 };
+			else {
+				pilot ??= new RobotPilot(technique, card, setup.aircraft, seed, inputs, flight.panel);
+				inputs = { ...pilot.controls(flight.panel, progress.current, inputs), byInstructor: 0 };
+			}
+		}
 		flight.step(inputs);
 	}
-	return { track: recorder.track(), simulatedSeconds: flight.timeSeconds, completed: progress.done };
+	const endMs = flight.timeSeconds * 1000;
+	return {
+		track: recorder.track(),
+		looks: (pilot?.looks ?? [])
+			.filter(({ startMs }) => startMs < endMs)
+			.map((look) => ({ ...look, endMs: Math.min(look.endMs, Math.round(endMs)) })),
+		simulatedSeconds: flight.timeSeconds,
+		completed: progress.done
+	};
 }

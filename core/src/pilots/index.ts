@@ -1,2 +1,5 @@
 export * from './fly.js';
+export * from './plan.js';
 export * from './robot.js';
+export * from './techniques.js';
+export * from './upset.js';

@@ -1,75 +1,69 @@
 import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
-import { calibratedKt, standardDay, trimmedFlight, type Aircraft } from '../flight/index.js';
+import type { Aircraft } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
-import { propellerLever, SeededRandom, type ControlInputs } from '../simulation/index.js';
-
-/** How a robot flies: what it does well, and what it does wrong on purpose. */
-export interface Technique {
-	/** Goes on from "slow down" when this near the speed, kt above it. */
-	descendWithinKt: number;
-	/** Begins a level-off this share of the vertical speed (ft per ft/min) before the altitude. */
-	levelOffLead: number;
-	/** Pushes the nose down together with taking power off. */
-	pitchWithPower: boolean;
-	/** Quickest change of the wanted pitch, °/s. */
-	pitchRateDegPerSecond: number;
-	/** Wanders of the wanted pitch and bank, degrees. */
-	wanderDeg: number;
-}
-
-export const TECHNIQUES = {
-	steady: {
-		descendWithinKt: 2,
-		levelOffLead: 0.1,
-		pitchWithPower: false,
-		pitchRateDegPerSecond: 1,
-		wanderDeg: 0.12
-	},
-	hasty: {
-		descendWithinKt: 30,
-		levelOffLead: -0.03,
-		pitchWithPower: true,
-		pitchRateDegPerSecond: 2.2,
-		wanderDeg: 0.25
-	}
-} as const satisfies Record<string, Technique>;
-
-export type PilotId = keyof typeof TECHNIQUES;
-export const PILOTS: Record<PilotId, { name: string; what: string }> = {
-	steady: { name: 'Steady', what: 'one change at a time, slows before it descends, leads the level-off' },
-	hasty: {
-		name: 'Hasty',
-		what: 'descends before it has slowed, changes pitch and power at once, levels off late'
-	}
-};
-
-/** What the robot wants at the moment. */
-interface Plan {
-	altitudeFt: number | null;
-	verticalSpeedFpm: number | null;
-	airspeedKias: number;
-	headingDeg: number;
-	throttle: number;
-	pitchDeg: number;
-	flapsDeg: number;
-	gear: number;
-	propeller: number;
-}
+import { generateLooks, type PlantedFault } from '../scan/generate.js';
+import type { Look } from '../scan/looks.js';
+import { SeededRandom, type ControlInputs } from '../simulation/index.js';
+import { planAhead, type Plan } from './plan.js';
+import { Recovery } from './recovery.js';
+import { fpmPerDegree, Senses } from './senses.js';
+import type { Technique } from './techniques.js';
 
 /** A decision of the robot ten times a second is plenty; its hands move as often. */
 export const ROBOT_STEPS = 12;
+const SECONDS = 0.1;
+/** Most bank that a robot uses to come back to a heading, degrees. */
+const MOST_BANK_DEG = 15;
+/** Roll-out begins this share of the bank before the heading. */
+const ROLL_OUT_LEAD = 0.5;
+/** Looks are made for as long as any flight of a robot can take. */
+const LOOKS_MS = 3_600_000;
+const STARE_MS = 8000;
+const OMISSION_MS = 35_000;
+/** How long the hand forgets the throttle after a level-off, s. */
+const FORGOTTEN_SECONDS = 45;
+/** What the juggler adds to power and pitch, and for how long. */
+const JUGGLED_POWER = 0.35;
+const JUGGLED_PITCH_DEG = 4;
+const JUGGLING_SECONDS = 7;
+/** How far past the heading the holder sees that it has come. */
+const HELD_PAST_DEG = 2;
+/** A hand that nobody watches presses a little to one side. */
+const IDLE_HAND = 0.018;
+
+/** Where a robot with a fault of the scan has it: now and then, from the seed. */
+function plantedFaults(technique: Technique, random: SeededRandom): PlantedFault[] {
+	const { staresAt, omits } = technique;
+	if (!staresAt && !omits) return [];
+	const planted: PlantedFault[] = [];
+	for (let atMs = random.between(22_000, 32_000); atMs < LOOKS_MS; atMs += random.between(45_000, 60_000))
+		planted.push(
+			staresAt
+				? { kind: 'fixation', instrument: staresAt, atMs, lengthMs: STARE_MS }
+				: { kind: 'omission', instrument: omits!, atMs, lengthMs: OMISSION_MS }
+		);
+	return planted;
+}
 
 /**
  * A pilot that looks only at the panel and the card, knows the configurations by heart, and moves
  * the same controls as a student. Same seed, same flight.
  */
 export class RobotPilot {
+	/** Where its eye goes, from the begin of the flight on. */
+	readonly looks: readonly Look[];
 	private readonly random: SeededRandom;
 	private readonly plans: Plan[];
+	private readonly senses: Senses;
+	private readonly recovery: Recovery | null;
 	private intent = 0;
+	private seconds = 0;
+	private intentSince = 0;
 	private wantedPitchDeg: number;
 	private altitudeIntegral = 0;
+	private bankIntegral = 0;
+	private chase = 0;
 	private wander = { pitch: 0, bank: 0 };
 	private throttle: number;
 	private trim: number;
@@ -77,94 +71,117 @@ export class RobotPilot {
 	private lastPitchDeg: number | null = null;
 	private lastBankDeg = 0;
 	private levellingOff = false;
+	private forgetsUntil = -1;
+	/** The turn whose bank has been held into the heading. */
+	private heldFor = -1;
+	/** Where the present phase was begun, for those that only ask for level flight. */
+	private levelFt: number;
+	private sign: number;
 
 	constructor(
 		private readonly technique: Technique,
 		private readonly card: TaskCard,
 		aircraft: Aircraft,
 		seed: number,
-		initial: ControlInputs
+		initial: ControlInputs,
+		panel: PanelReadings
 	) {
 		this.random = new SeededRandom(seed);
-		this.plans = this.planAhead(aircraft);
+		this.plans = planAhead(card, aircraft);
 		this.throttle = initial.throttle;
 		this.trim = initial.trim;
 		this.wantedPitchDeg = this.plans[0]!.pitchDeg;
+		const eye = new SeededRandom(seed ^ 0x5ca1ab1e);
+		const planted = plantedFaults(technique, eye);
+		this.sign = eye.next() < 0.5 ? -1 : 1;
+		this.looks = generateLooks(card.school ?? 'hub-and-spoke', LOOKS_MS, seed, planted);
+		this.senses = new Senses(
+			card,
+			panel,
+			technique.staresAt ? this.looks : [],
+			technique.omits === 'heading'
+				? planted.map(({ atMs, lengthMs }) => ({ startMs: atMs, endMs: atMs + lengthMs }))
+				: []
+		);
+		this.levelFt = panel.altimeterFt;
+		this.recovery = card.upset ? new Recovery(panel) : null;
 	}
 
-	/** The numbers for every phase, from the aircraft's own steady flight. */
-	private planAhead(aircraft: Aircraft): Plan[] {
-		let altitudeFt = this.card.start.altitudeFt;
-		let airspeedKias = this.card.start.airspeedKias;
-		let headingDeg = this.card.start.headingDeg;
-		let { flapsDeg, gearDown = !aircraft.gear, governedRpm } = this.card.start;
-		return this.card.phases.map((phase) => {
-			const { targets, configuration } = phase;
-			flapsDeg = configuration?.flapsDeg ?? flapsDeg;
-			gearDown = configuration?.gearDown ?? gearDown;
-			governedRpm = configuration?.governedRpm ?? governedRpm;
-			const rate = targets.verticalSpeedFpm?.value ?? 0;
-			airspeedKias = targets.airspeedKias?.value ?? airspeedKias;
-			altitudeFt = targets.altitudeFt?.value ?? altitudeFt;
-			headingDeg = targets.headingDeg?.value ?? headingDeg;
-			const known = trimmedFlight(aircraft, {
-				airspeedKcas: calibratedKt(aircraft, airspeedKias),
-				verticalSpeedFpm: rate,
-				altitudeFt,
-				flapsDeg,
-				gear: gearDown ? 1 : 0,
-				governedRpm,
-				bankDeg: 0,
-				headingDeg: 0,
-				...standardDay
-			});
-			return {
-				altitudeFt: targets.altitudeFt?.value ?? null,
-				verticalSpeedFpm: targets.verticalSpeedFpm?.value ?? null,
-				airspeedKias,
-				headingDeg,
-				throttle: known.throttle,
-				pitchDeg: known.pitchDeg,
-				flapsDeg,
-				gear: gearDown ? 1 : 0,
-				propeller: propellerLever(aircraft, governedRpm)
-			};
-		});
+	private plan(): Plan {
+		return this.plans[this.intent]!;
 	}
 
-	private decide(panel: PanelReadings, currentPhase: number): void {
+	private decide(currentPhase: number): void {
+		const { believed } = this.senses;
 		// A phase that the pilot ends himself is left by his own decision, not by the card's.
-		const own = this.pilotEnds(this.intent);
-		if (currentPhase > this.intent + (own ? 1 : 0))
-			this.intent = Math.min(currentPhase, this.plans.length - 1);
-		const phase: Phase = this.card.phases[this.intent]!;
+		if (currentPhase > this.intent + (this.endsItself(this.intent) ? 1 : 0))
+			this.goTo(Math.min(currentPhase, this.plans.length - 1));
 		const next = this.plans[this.intent + 1];
 		if (!next) return;
-		const plan = this.plans[this.intent]!;
+		const phase: Phase = this.card.phases[this.intent]!;
+		const plan = this.plan();
 		const speed = phase.targets.airspeedKias;
-		if (
-			speed?.mode === 'reach' &&
-			Math.abs(panel.airspeedKias - speed.value) <= this.technique.descendWithinKt
-		)
-			this.goOn();
-		else if (plan.verticalSpeedFpm !== null && next.altitudeFt !== null && next.verticalSpeedFpm === null) {
-			const toGo = Math.abs(panel.altimeterFt - next.altitudeFt);
-			const passed = (panel.altimeterFt - next.altitudeFt) * Math.sign(plan.verticalSpeedFpm) > 0;
-			const leadFt = this.technique.levelOffLead * Math.abs(panel.verticalSpeedFpm);
-			if (leadFt >= 0 ? passed || toGo <= leadFt : passed && toGo >= -leadFt) this.goOn();
+		if (speed?.mode === 'reach') {
+			if (Math.abs(believed.airspeedKias - speed.value) <= this.technique.descendWithinKt)
+				this.goTo(this.intent + 1);
+			return;
+		}
+		if (plan.vertical.kind !== 'altitude' && plan.toFt !== null) {
+			if (this.isThere(plan, plan.toFt)) this.goTo(this.intent + 1);
+			return;
+		}
+		if (this.turnsByOwnReckoning(this.intent) && next.lateral.kind === 'heading') {
+			const { bankDeg } = plan.lateral as { bankDeg: number };
+			const toGo = signedDeg(next.lateral.headingDeg - believed.headingDeg) * Math.sign(bankDeg);
+			if (toGo < Math.abs(bankDeg) * ROLL_OUT_LEAD && toGo > -90) this.goTo(this.intent + 1);
 		}
 	}
 
-	private pilotEnds(index: number): boolean {
-		const { targets } = this.card.phases[index]!;
-		const levelNext = this.plans[index + 1]?.verticalSpeedFpm === null;
-		return targets.airspeedKias?.mode === 'reach' || (targets.verticalSpeedFpm !== undefined && levelNext);
+	/** Whether the altitude, less the lead of this pilot, has come. */
+	private isThere(plan: Plan, toFt: number): boolean {
+		const { believed } = this.senses;
+		const up = plan.vertical.kind === 'rate' ? plan.vertical.fpm > 0 : plan.vertical.kind === 'speed' && plan.vertical.up;
+		const passed = (believed.altimeterFt - toFt) * (up ? 1 : -1);
+		// The lead of the rate that was wanted: a gust at that moment changes nothing.
+		const rate = plan.vertical.kind === 'rate' ? plan.vertical.fpm : believed.verticalSpeedFpm;
+		return passed >= -this.technique.levelOffLead * Math.abs(rate);
 	}
 
-	private goOn(): void {
-		this.levellingOff = this.plans[this.intent]!.verticalSpeedFpm !== null;
-		this.intent++;
+	/** A turn that ends when the wings are level is ended by the pilot, by clock and turn needle. */
+	private turnsByOwnReckoning(index: number): boolean {
+		const plan = this.plans[index]!;
+		const { end } = this.card.phases[index]!;
+		return (
+			plan.lateral.kind === 'bank' &&
+			end.kind === 'all' &&
+			end.of.some((leaf) => leaf.kind === 'within' && leaf.channel === 'bankDeg')
+		);
+	}
+
+	private endsItself(index: number): boolean {
+		const plan = this.plans[index]!;
+		if (!this.plans[index + 1]) return false;
+		return (
+			this.card.phases[index]!.targets.airspeedKias?.mode === 'reach' ||
+			(plan.vertical.kind !== 'altitude' && plan.toFt !== null) ||
+			this.turnsByOwnReckoning(index)
+		);
+	}
+
+	private goTo(index: number): void {
+		if (index === this.intent) return;
+		const before = this.plan();
+		this.intent = index;
+		this.intentSince = this.seconds;
+		const now = this.plan();
+		this.levellingOff = before.vertical.kind !== 'altitude' && now.vertical.kind === 'altitude';
+		this.levelFt = this.senses.believed.altimeterFt;
 		this.altitudeIntegral = 0;
+		this.chase = 0;
+		const turns =
+			now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
+		if (this.technique.forgetsPower && (this.levellingOff || turns))
+			this.forgetsUntil = this.seconds + FORGOTTEN_SECONDS;
 	}
 
 	/**
@@ -172,63 +189,28 @@ export class RobotPilot {
 	 * @param currentPhase of the card's progress.
 	 */
 	controls(panel: PanelReadings, currentPhase: number, previous: ControlInputs): ControlInputs {
-		const seconds = 0.1;
-		const { technique } = this;
-		this.decide(panel, currentPhase);
-		const plan = this.plans[this.intent]!;
+		this.seconds += SECONDS;
+		const { technique, senses } = this;
+		const level = this.plan();
+		const fpm = level.vertical.kind === 'rate' ? level.vertical.fpm : 0;
+		senses.update(panel, SECONDS, level.pitchDeg, fpm);
+		if (this.recovery && !this.recovery.done) {
+			const hands = this.recovery.controls(panel, senses, previous, this.plan());
+			this.throttle = hands.throttle;
+			this.trim = hands.trim;
+			this.wantedPitchDeg = senses.believed.pitchDeg;
+			this.levelFt = senses.believed.altimeterFt;
+			return hands;
+		}
+		this.decide(currentPhase);
 		for (const axis of ['pitch', 'bank'] as const)
 			this.wander[axis] += -this.wander[axis] * 0.03 + technique.wanderDeg * 0.25 * this.random.normal();
-
-		// Power: the known setting, and a little more or less by speed.
-		const speedError = plan.airspeedKias - panel.airspeedKias;
-		// Slowing down ahead of a descent is done with the descent's own setting: one change of power.
-		const next = this.plans[this.intent + 1];
-		const slowing =
-			this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next !== undefined;
-		let power = slowing ? next.throttle : plan.throttle + clamp(0.012 * speedError, -0.25, 0.2);
-		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
-		if (this.levellingOff && technique.levelOffLead <= 0 && panel.verticalSpeedFpm < -150)
-			power = this.throttle;
-		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.12 * seconds * 3, 0.12 * seconds * 3);
-
-		// Pitch: for the altitude or the rate.
-		let wanted = plan.pitchDeg + this.wander.pitch;
-		if (plan.verticalSpeedFpm !== null) {
-			const rateError = plan.verticalSpeedFpm - panel.verticalSpeedFpm;
-			this.altitudeIntegral = clamp(this.altitudeIntegral + rateError * 0.00012, -2, 2);
-			wanted += clamp(rateError * 0.0012, -1, 1) + this.altitudeIntegral;
-		} else if (plan.altitudeFt !== null) {
-			const error = plan.altitudeFt - panel.altimeterFt;
-			const rateWanted = clamp(error * 8, -450, 450);
-			if (Math.abs(error) < 80)
-				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
-			// More pitch for less speed: the level attitude at the speed of the moment.
-			const slowness = clamp(panel.airspeedKias - plan.airspeedKias, -15, 30) * -0.1;
-			// Pitch is flight path: a degree is this many ft/min at this speed.
-			const fpmPerDegree = panel.airspeedKias * 1.77;
-			wanted +=
-				slowness +
-				rateWanted / fpmPerDegree +
-				clamp((rateWanted - panel.verticalSpeedFpm) * 0.0015, -1, 1) +
-				this.altitudeIntegral;
-		}
-		const step = technique.pitchRateDegPerSecond * seconds;
-		this.wantedPitchDeg += clamp(wanted - this.wantedPitchDeg, -step, step);
-
-		const pitchRate = this.lastPitchDeg === null ? 0 : (panel.pitchDeg - this.lastPitchDeg) / seconds;
-		const rollRate = this.lastPitchDeg === null ? 0 : (panel.bankDeg - this.lastBankDeg) / seconds;
-		this.lastPitchDeg = panel.pitchDeg;
-		this.lastBankDeg = panel.bankDeg;
-		const pitchError = this.wantedPitchDeg - panel.pitchDeg;
-		const elevator = clamp(0.04 * pitchError - 0.02 * pitchRate, -0.5, 0.5);
-		// The wheel takes the force off the hand.
-		this.trim = clamp(this.trim + elevator * 0.5 * seconds, -1, 1);
-
-		const headingError = signedDeg(plan.headingDeg - panel.headingDeg);
-		const wantedBank = clamp(headingError * 1.2, -15, 15) + this.wander.bank;
-		const aileron = clamp(0.018 * (wantedBank - panel.bankDeg) - 0.008 * rollRate, -0.6, 0.6);
+		const plan = this.plan();
+		this.setPower(plan);
+		const elevator = this.setPitch(plan);
+		const aileron = this.setBank(plan);
 		// Feet are slow: a quick rudder would excite the Dutch roll through the ball's lag.
-		this.rudder = clamp(this.rudder + 0.02 * panel.ballDeg * seconds, -0.5, 0.5);
+		this.rudder = clamp(this.rudder + 0.02 * senses.believed.ballDeg * SECONDS, -0.5, 0.5);
 		return {
 			...previous,
 			elevator,
@@ -238,7 +220,121 @@ export class RobotPilot {
 			trim: this.trim,
 			flapsDeg: plan.flapsDeg,
 			gear: plan.gear,
-			propeller: plan.propeller
+			propeller: plan.propeller,
+			alternateStatic: senses.staticBlocked ? 1 : previous.alternateStatic
 		};
+	}
+
+	/** The juggler's first seconds of a phase: everything moves in the same breath. */
+	private get juggles(): boolean {
+		return this.technique.juggles === true && this.intent > 0 && this.seconds - this.intentSince < JUGGLING_SECONDS;
+	}
+
+	/** Power: the known setting, and a little more or less by speed. */
+	private setPower(plan: Plan): void {
+		const { technique, senses } = this;
+		const { airspeedKias, verticalSpeedFpm } = senses.believed;
+		const next = this.plans[this.intent + 1];
+		const changing = this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next;
+		const speedError = plan.airspeedKias - airspeedKias;
+		// A change of speed ahead of a descent is made with the descent's own setting: one change of power.
+		const descends = changing && next.vertical.kind === 'rate' && next.vertical.fpm < 0;
+		let power = descends
+			? next.throttle
+			: plan.throttle + clamp(0.018 * speedError, -0.3, 0.3) * (changing ? 1.5 : 1);
+		// Climb power is set and left; a descent at constant speed likewise.
+		if (plan.vertical.kind === 'speed') power = plan.throttle;
+		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
+		if (this.levellingOff && technique.levelOffLead <= 0 && verticalSpeedFpm < -150) power = this.throttle;
+		if (this.juggles) power += JUGGLED_POWER * this.sign;
+		if (this.seconds < this.forgetsUntil || senses.staring) power = this.throttle;
+		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.36 * SECONDS, 0.36 * SECONDS);
+	}
+
+	/** Pitch: for the altitude, the rate or the speed. @returns the elevator. */
+	private setPitch(plan: Plan): number {
+		const { technique, senses } = this;
+		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg } = senses.believed;
+		const vertical =
+			plan.vertical.kind === 'level'
+				? ({ kind: 'altitude', altitudeFt: this.levelFt } as const)
+				: plan.vertical;
+		const blind = senses.attitudeLost;
+		let blindRate = vertical.kind === 'rate' ? vertical.fpm : 0;
+		let wanted = plan.pitchDeg + this.wander.pitch;
+		const slowness = clamp(airspeedKias - plan.airspeedKias, -6, 30) * -0.1;
+		if (technique.chasesVerticalSpeed && vertical.kind !== 'speed') {
+			const rateWanted =
+				vertical.kind === 'rate' ? vertical.fpm : clamp((vertical.altitudeFt - altimeterFt) * 4, -300, 300);
+			this.chase = clamp(this.chase + clamp((rateWanted - verticalSpeedFpm) * 0.008, -3, 3) * SECONDS, -5, 5);
+			wanted += this.chase;
+		} else if (vertical.kind === 'rate') {
+			const rateError = vertical.fpm - verticalSpeedFpm;
+			this.altitudeIntegral = clamp(this.altitudeIntegral + rateError * 0.00012, -2, 2);
+			wanted += clamp(rateError * 0.0012, -1, 1) + this.altitudeIntegral;
+		} else if (vertical.kind === 'altitude') {
+			const error = vertical.altitudeFt - altimeterFt;
+			// Without an attitude the rate comes late: what depends on it goes slowly.
+			const rateWanted = blind ? clamp(error * 3, -250, 250) : clamp(error * 6, -400, 400);
+			blindRate = rateWanted;
+			if (Math.abs(error) < 80)
+				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
+			wanted +=
+				slowness +
+				rateWanted / fpmPerDegree(airspeedKias) +
+				clamp((rateWanted - verticalSpeedFpm) * 0.0015, -1, 1) +
+				this.altitudeIntegral;
+		} else {
+			// Speed by pitch, slowly: the aeroplane answers in its own time.
+			const error = airspeedKias - plan.airspeedKias;
+			this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0025, -6, 6);
+			wanted += clamp(error * 0.3, -4, 4) + this.altitudeIntegral;
+		}
+		if (this.juggles) wanted += JUGGLED_PITCH_DEG * this.sign;
+		if (senses.staticBlocked && senses.believed.verticalSpeedFpm === 0) wanted = plan.pitchDeg;
+		const step = technique.pitchRateDegPerSecond * SECONDS;
+		this.wantedPitchDeg += clamp(wanted - this.wantedPitchDeg, -step, step);
+		const pitchRate = this.lastPitchDeg === null ? 0 : (pitchDeg - this.lastPitchDeg) / SECONDS;
+		this.lastPitchDeg = pitchDeg;
+		const pitchError = blind
+			? (blindRate - verticalSpeedFpm) / fpmPerDegree(airspeedKias)
+			: this.wantedPitchDeg - pitchDeg;
+		const elevator = blind
+			? clamp(0.01 * pitchError, -0.3, 0.3)
+			: clamp(0.04 * pitchError - 0.02 * pitchRate, -0.5, 0.5);
+		// The wheel takes the force off the hand.
+		this.trim = clamp(this.trim + elevator * (blind ? 0.15 : 0.5) * SECONDS, -1, 1);
+		return elevator;
+	}
+
+	/** Bank: for the heading or the turn. @returns the aileron. */
+	private setBank(plan: Plan): number {
+		const { technique, senses } = this;
+		const { bankDeg, headingDeg } = senses.believed;
+		if (senses.staring) return IDLE_HAND * this.sign;
+		let wanted: number;
+		const before = this.plans[this.intent - 1];
+		if (plan.lateral.kind === 'bank') {
+			wanted = plan.lateral.bankDeg;
+			this.bankIntegral = 0;
+		} else {
+			const error = signedDeg(plan.lateral.headingDeg - headingDeg);
+			wanted = clamp(error * 1.2, -MOST_BANK_DEG, MOST_BANK_DEG);
+			if (Math.abs(error) < 6) this.bankIntegral = clamp(this.bankIntegral + error * 0.004, -2, 2);
+			wanted += this.bankIntegral;
+			if (technique.holdsBank && before?.lateral.kind === 'bank') {
+				// The bank stays until the heading is there: the first crossing ends it.
+				const side = Math.sign(before.lateral.bankDeg);
+				if (this.heldFor !== this.intent && error * side > -HELD_PAST_DEG && this.seconds - this.intentSince < 12)
+					wanted = before.lateral.bankDeg;
+				else this.heldFor = this.intent;
+			}
+		}
+		wanted += this.wander.bank;
+		const rollRate = (bankDeg - this.lastBankDeg) / SECONDS;
+		this.lastBankDeg = bankDeg;
+		// The turn needle feels the roll itself: it needs no damping beside its own.
+		if (senses.attitudeLost) return clamp(0.006 * (wanted - bankDeg), -0.2, 0.2);
+		return clamp(0.018 * (wanted - bankDeg) - 0.008 * rollRate, -0.6, 0.6);
 	}
 }

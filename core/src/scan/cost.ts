@@ -6,7 +6,7 @@ import {
 	type TargetKind,
 	type TaskCard
 } from '../exercise/index.js';
-import { deviations, itemName, type Standard } from '../grading/index.js';
+import { deviations, itemName, runningMean, type Standard } from '../grading/index.js';
 import type { Track } from '../simulation/index.js';
 import { formatClock } from '../units/index.js';
 import { analyseScan, type ScanAnalysis, type ScanFault } from './analyse.js';
@@ -27,14 +27,18 @@ const TURNING_DEG_PER_SECOND = 1;
 const CLIMBING_FPM = 200;
 const SPEED_CHANGE_KT = 3;
 const BANK_CHANGE_DEG = 5;
+const STEADY_SECONDS = 8;
 /** Over this time about a moment the changes are taken, s. */
 const ABOUT_SECONDS = 2;
 
 /** What an aeroplane was doing, by the time of its recording, ms. */
 export function conditionsOf(track: Track): (atMs: number) => ScanCondition {
 	const column = (name: Parameters<Track['column']>[0]) => (track.has(name) ? track.column(name) : null);
-	const turn = column('turnRateDegPerSecond');
-	const climb = column('verticalSpeedFpm');
+	// What a gust does is no turn and no climb: means of some seconds tell.
+	const steadied = (values: Float64Array | null) =>
+		values && runningMean(values, Math.round(STEADY_SECONDS * track.rateHz * 0.5));
+	const turn = steadied(column('turnRateDegPerSecond'));
+	const climb = steadied(column('verticalSpeedFpm'));
 	const speed = honestColumn(track, 'indicatedAirspeedKt');
 	const bank = column('bankDeg');
 	const about = Math.round(ABOUT_SECONDS * track.rateHz);

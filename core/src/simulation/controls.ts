@@ -32,4 +32,8 @@ export interface ControlInputs {
 	alternateStatic: number;
 	/** Instruments that the student has covered, as bits in the order of `INSTRUMENTS`. */
 	covered: number;
+	/** Failures that the student has named, as bits in the order of `FAILURE_KINDS`. */
+	named: number;
+	/** 1 while the instructor has the controls, as when an unusual attitude is set up. */
+	byInstructor: number;
 }

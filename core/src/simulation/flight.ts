@@ -258,7 +258,9 @@ export class Flight {
 			altimeterSettingHpa: weather.seaLevelPressureHpa,
 			headingKnobDeg: 0,
 			alternateStatic: 0,
-			covered: 0
+			covered: 0,
+			named: 0,
+			byInstructor: 0
 		};
 		const settled = settledInstruments(this.sense(), this.initialControls, this.instrumentSetup);
 		this.panel = settled.panel;

@@ -49,7 +49,11 @@ export const CHANNELS = {
 	propellerInput: { unit: '1', resolution: 0.005 },
 	mixtureInput: { unit: '1', resolution: 0.005 },
 	gear: { unit: '0 up to 1 down', resolution: 0.02 },
-	fuelL: { unit: 'l', resolution: 0.1 }
+	fuelL: { unit: 'l', resolution: 0.1 },
+	named: { unit: 'bits, in the order of FAILURE_KINDS', resolution: 1 },
+	byInstructor: { unit: '1 while the instructor has the controls', resolution: 1 },
+	alternateStatic: { unit: '1 while the alternate static source is open', resolution: 1 },
+	stallWarning: { unit: '1 while the warner sounds', resolution: 1 }
 } as const satisfies Record<string, { unit: string; resolution: number }>;
 
 export type ChannelName = keyof typeof CHANNELS;
@@ -107,7 +111,11 @@ export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 		propellerInput: inputs.propeller,
 		mixtureInput: inputs.mixture,
 		gear: flight.surfaces.gear,
-		fuelL: panel.fuelL
+		fuelL: panel.fuelL,
+		named: inputs.named,
+		byInstructor: inputs.byInstructor,
+		alternateStatic: inputs.alternateStatic,
+		stallWarning: flight.stallWarning ? 1 : 0
 	};
 	for (const name of CHANNEL_NAMES) sample[name] = kept(name, sample[name]);
 	return sample;

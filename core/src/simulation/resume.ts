@@ -67,7 +67,9 @@ export const ResumeState = Type.Object(
 				altimeterSettingHpa: num,
 				headingKnobDeg: num,
 				alternateStatic: num,
-				covered: Type.Integer({ minimum: 0, maximum: 65535 })
+				covered: Type.Integer({ minimum: 0, maximum: 65535 }),
+				named: Type.Optional(Type.Integer({ minimum: 0, maximum: 65535 })),
+				byInstructor: Type.Optional(Type.Integer({ minimum: 0, maximum: 1 }))
 			},
 			closed
 		),

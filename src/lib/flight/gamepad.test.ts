@@ -61,7 +61,9 @@ describe('keys', () => {
 		altimeterSettingHpa: 1013.25,
 		headingKnobDeg: 0,
 		alternateStatic: 0,
-		covered: 0
+		covered: 0,
+		named: 0,
+		byInstructor: 0
 	};
 
 	it('move the stick out while held and back when let go, and hold the levers where they are', () => {

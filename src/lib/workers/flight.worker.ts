@@ -77,10 +77,10 @@ class Session {
 	/** Goes to the kept state and lets the card see again what was recorded before it. */
 	private takeUp({ state, recorded }: { state: ResumeState; recorded: ArrayBuffer }): number {
 		const { track } = decodeChunk(new Uint8Array(recorded));
-		const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name)!);
+		const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name));
 		const seen = {} as EventSample;
 		for (let i = 0; i < track.length; i++) {
-			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]![i]!));
+			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]?.[i] ?? NaN));
 			this.progress.add(seen, track.timeOf(i));
 		}
 		this.flight.restore(state.flight);

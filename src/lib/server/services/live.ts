@@ -41,7 +41,7 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 			timeSeconds,
 			// The cockpit wrote all of its readings; the schema of a kept state does not name them.
 			panel: resume.flight.panel as unknown as PanelReadings,
-			inputs: resume.inputs,
+			inputs: { named: 0, byInstructor: 0, ...resume.inputs },
 			failures: resume.flight.failures as ArmedFailure[],
 			phase: resume.phase ?? 0,
 			phaseSeconds: resume.phaseSeconds ?? 0,

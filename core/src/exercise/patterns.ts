@@ -1,0 +1,679 @@
+import { solveTurn, type Aircraft, type Configuration } from '../flight/index.js';
+import { clamp, normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
+import type { Phase, TaskCard, Upset } from './card.js';
+
+/** What a pattern is laid out for. */
+export interface PatternSetting {
+	aircraft: Aircraft;
+	area: string;
+	altitudeFt: number;
+	headingDeg: number;
+}
+
+/** Before the altitude at which the next phase begins, ft: a tenth of 500 ft/min. */
+const LEAD_FT = 50;
+/** Before the heading at which the straight leg begins: half of a bank of 15°. */
+const LEAD_DEG = 8;
+const TURN_RATE_FPM = 500;
+
+type Targets = Phase['targets'];
+const hold = (value: number, settleSeconds?: number) =>
+	({ value, mode: 'hold', ...(settleSeconds ? { settleSeconds } : {}) }) as const;
+const reach = (value: number) => ({ value, mode: 'reach' }) as const;
+/** Kept until the reversal, which is told by what comes after it. */
+const until = (value: number, settleSeconds: number) =>
+	({ value, mode: 'hold', settleSeconds, leaveSeconds: REVERSAL_SECONDS }) as const;
+/** A reversal of climb and turn, from its begin until the altitude has come back by so much. */
+const REVERSAL_SECONDS = 12;
+const REVERSED_BY_FT = 25;
+/** From the begin of a roll-out until the wings have been level for two seconds. */
+const ROLL_OUT_SECONDS = 9;
+
+/** Lays a flight out leg by leg: each leg begins where the one before it ended. */
+class Course {
+	readonly phases: Phase[] = [];
+	private altitudeFt: number;
+	private headingDeg: number;
+	private readonly speedKias: number;
+	private speed: number;
+	private turned = false;
+	private freeHeading = false;
+	private settling: { airspeed?: number; heading?: number; altitude?: number } = {};
+
+	constructor(
+		setting: PatternSetting,
+		readonly base: Configuration
+	) {
+		this.altitudeFt = setting.altitudeFt;
+		this.headingDeg = setting.headingDeg;
+		this.speedKias = base.airspeedKias;
+		this.speed = this.speedKias;
+	}
+
+	private add(phase: Omit<Phase, 'id' | 'weight'> & { weight?: number }): this {
+		this.phases.push({ id: `leg-${this.phases.length + 1}`, weight: 1, ...phase });
+		this.settling = {};
+		return this;
+	}
+
+	private words(heading = this.headingDeg): string {
+		return String(Math.round(normalizeDeg(heading)) || 360).padStart(3, '0');
+	}
+
+	private straightTargets(): Targets {
+		return {
+			airspeedKias: hold(this.speed, this.settling.airspeed),
+			...(this.freeHeading
+				? { bankDeg: hold(0, 8) }
+				: { headingDeg: hold(this.headingDeg, this.settling.heading) })
+		};
+	}
+
+	level(seconds: number, name = 'Straight and level'): this {
+		const targets = {
+			altitudeFt: hold(this.altitudeFt, this.settling.altitude),
+			...this.straightTargets()
+		};
+		return this.add({
+			name,
+			instruction: `Hold ${this.altitudeFt} ft, ${this.speed} kt, ${this.freeHeading ? 'wings level' : `heading ${this.words()}`} for ${seconds} seconds.`,
+			targets,
+			end: { kind: 'elapsed', seconds },
+			...(this.settling.altitude ? { togetherAllowed: ['pitch', 'power'] } : {})
+		});
+	}
+
+	speedTo(airspeedKias: number, configuration?: Phase['configuration']): this {
+		const slower = airspeedKias < this.speed;
+		this.speed = airspeedKias;
+		return this.add({
+			name: `${slower ? 'Slow' : 'Speed up'} to ${airspeedKias} kt`,
+			instruction: `Hold ${this.altitudeFt} ft and the heading; power ${slower ? 'back' : 'up'}, trim as the speed changes.`,
+			targets: {
+				altitudeFt: hold(this.altitudeFt),
+				airspeedKias: reach(airspeedKias),
+				headingDeg: hold(this.headingDeg)
+			},
+			...(configuration ? { configuration } : {}),
+			end: {
+				kind: 'within',
+				channel: 'indicatedAirspeedKt',
+				value: airspeedKias,
+				tolerance: 3,
+				heldSeconds: 3
+			},
+			weight: 1.5
+		});
+	}
+
+	/** A level turn, right positive, at a share of standard rate; to a heading, or for its time. */
+	turn(byDeg: number, rate = 1, by: 'heading' | 'time' | 'compass' = 'heading'): this {
+		const seconds = Math.abs(byDeg) / (STANDARD_RATE_DEG_PER_SECOND * rate);
+		const to = normalizeDeg(this.headingDeg + byDeg);
+		const side = byDeg > 0 ? 'Right' : 'Left';
+		const kind = rate === 1 ? 'standard rate' : 'half standard rate';
+		const timed = by === 'time';
+		const blind = by !== 'heading';
+		this.add({
+			name: timed ? `${side} for ${Math.round(seconds)} seconds` : `${side} to ${this.words(to)}`,
+			instruction: timed
+				? `Turn ${side.toLowerCase()} at ${kind} by the clock: ${Math.round(seconds)} seconds for ${Math.abs(byDeg)}°, then wings level.`
+				: `Turn ${side.toLowerCase()} at ${kind} to heading ${this.words(to)}. ${blind ? 'Mind what the compass does on the way.' : 'Lead the roll-out by half the bank.'}`,
+			targets: {
+				altitudeFt: hold(this.altitudeFt),
+				airspeedKias: hold(this.speed),
+				bankDeg: blind
+					? { ...until(this.bank(byDeg, rate), 6), leaveSeconds: ROLL_OUT_SECONDS }
+					: hold(this.bank(byDeg, rate), 6)
+			},
+			// Without a heading dial nothing may say when the heading is there: the student ends the turn.
+			end: blind ? this.wingsLevel(seconds) : this.nearHeading(to, seconds),
+			weight: 1.5
+		});
+		this.headingDeg = to;
+		this.settling.heading = blind ? 25 : 8;
+		return this;
+	}
+
+	private wingsLevel(seconds: number): Phase['end'] {
+		return {
+			kind: 'all',
+			of: [
+				{ kind: 'elapsed', seconds: Math.round(clamp(seconds / 3, 5, 60)) },
+				{ kind: 'within', channel: 'bankDeg', value: 0, tolerance: 4, heldSeconds: 2 }
+			]
+		};
+	}
+
+	private bank(byDeg: number, rate: number): number {
+		// Indicated for true: at these heights a degree or so of bank, well within the limit.
+		const trueKt = this.speed * (1 + (this.altitudeFt / 1000) * 0.016);
+		const { bankDeg } = solveTurn({
+			trueAirspeedKt: trueKt,
+			rateDegPerSecond: STANDARD_RATE_DEG_PER_SECOND * rate
+		});
+		return Math.sign(byDeg) * Math.round(bankDeg);
+	}
+
+	private nearHeading(to: number, seconds: number): Phase['end'] {
+		return {
+			kind: 'all',
+			of: [
+				{ kind: 'elapsed', seconds: Math.round(clamp(seconds / 2, 3, 60)) },
+				{ kind: 'within', channel: 'indicatedHeadingDeg', value: to, tolerance: LEAD_DEG }
+			]
+		};
+	}
+
+	/** To an altitude at a constant rate, straight; `fpm` by its sign up or down. */
+	rate(toFt: number, fpm: number, turnRightDeg = 0): this {
+		const up = fpm > 0;
+		const turning = turnRightDeg !== 0;
+		const to = normalizeDeg(this.headingDeg + turnRightDeg);
+		const lead = up ? -LEAD_FT : LEAD_FT;
+		this.add({
+			name: `${up ? 'Climb' : 'Descend'} to ${toFt} ft${turning ? `, turning ${turnRightDeg > 0 ? 'right' : 'left'}` : ''}`,
+			instruction: `${Math.abs(fpm)} ft/min at ${this.speed} kt${turning ? `, standard rate ${turnRightDeg > 0 ? 'right' : 'left'}` : ''}. Pitch for the rate, power for the speed.`,
+			targets: {
+				airspeedKias: hold(this.speed, 15),
+				verticalSpeedFpm: hold(fpm, 15),
+				...(turning
+					? { bankDeg: hold(this.bank(turnRightDeg, 1), 6) }
+					: { headingDeg: hold(this.headingDeg, this.settling.heading) })
+			},
+			end: { kind: up ? 'above' : 'below', channel: 'indicatedAltitudeFt', value: toFt + lead },
+			togetherAllowed: turning ? ['pitch', 'power', 'bank'] : ['pitch', 'power'],
+			weight: 2
+		});
+		this.altitudeFt = toFt;
+		if (turning) this.headingDeg = to;
+		this.settling = turning ? { heading: 8, altitude: 8 } : { altitude: 8 };
+		return this;
+	}
+
+	/** The next leg is straight, on whatever heading a free turn has come to. */
+	rollOut(): this {
+		if (this.turned) this.freeHeading = true;
+		return this;
+	}
+
+	/** To an altitude at a constant speed, power set and left. */
+	speedClimb(toFt: number, airspeedKias: number): this {
+		const up = toFt > this.altitudeFt;
+		this.speed = airspeedKias;
+		this.add({
+			name: `${up ? 'Climb' : 'Descend'} at ${airspeedKias} kt to ${toFt} ft`,
+			instruction: `${up ? 'Climb power' : 'Power back'}, ${airspeedKias} kt by pitch, to ${toFt} ft.`,
+			targets: { airspeedKias: hold(airspeedKias, 25), headingDeg: hold(this.headingDeg) },
+			end: {
+				kind: up ? 'above' : 'below',
+				channel: 'indicatedAltitudeFt',
+				value: toFt + (up ? -LEAD_FT : LEAD_FT)
+			},
+			togetherAllowed: ['pitch', 'power'],
+			weight: 2
+		});
+		this.altitudeFt = toFt;
+		this.settling = { altitude: 8 };
+		return this;
+	}
+
+	/** Back to a speed after a climb or descent at another: the altitude is held while it comes. */
+	backTo(airspeedKias: number): this {
+		this.settling.airspeed = 60;
+		this.speed = airspeedKias;
+		return this;
+	}
+
+	/** One leg of a vertical S: to a limit and back off it, or to its end. */
+	swing(toFt: number, fpm: number, turnSide: -1 | 0 | 1, last = false): this {
+		const up = fpm > 0;
+		this.add({
+			name: `${up ? 'Up' : 'Down'} to ${toFt} ft${turnSide === 0 ? '' : turnSide > 0 ? ', right' : ', left'}`,
+			instruction: `${Math.abs(fpm)} ft/min ${up ? 'up' : 'down'} at ${this.speed} kt${turnSide === 0 ? '' : `, standard rate ${turnSide > 0 ? 'right' : 'left'}`}; reverse at ${toFt} ft.`,
+			targets: {
+				altitudeFt: reach(toFt),
+				airspeedKias: hold(this.speed, 20),
+				verticalSpeedFpm: until(fpm, 18),
+				...(turnSide === 0
+					? { headingDeg: hold(this.headingDeg) }
+					: { bankDeg: until(this.bank(turnSide, 1), 8) })
+			},
+			end: last
+				? {
+						kind: up ? 'above' : 'below',
+						channel: 'indicatedAltitudeFt',
+						value: toFt + (up ? -LEAD_FT : LEAD_FT)
+					}
+				: {
+						kind: 'reversed',
+						channel: 'indicatedAltitudeFt',
+						from: up ? 'top' : 'bottom',
+						by: REVERSED_BY_FT
+					},
+			togetherAllowed: turnSide === 0 ? ['pitch', 'power'] : ['pitch', 'power', 'bank'],
+			weight: 2
+		});
+		this.altitudeFt = toFt;
+		this.settling = { altitude: 8 };
+		if (turnSide !== 0) this.turned = true;
+		return this;
+	}
+}
+
+interface Pattern {
+	name: string;
+	group: string;
+	summary: string;
+	/** Configuration of the aircraft that it is flown in. */
+	base: string;
+	numbersToKnow: string[];
+	lay: (course: Course, setting: PatternSetting, speed: (id: string) => Configuration) => void;
+	card?: Partial<TaskCard>;
+}
+
+const failedHeading = {
+	failures: [{ kind: 'heading-stuck', onset: { kind: 'at', seconds: 0 } }]
+} satisfies Partial<TaskCard>;
+
+/** The vertical S in its four forms: straight; turning one way; the turn reversed at each second, or at each limit. */
+function verticalS(turn: (swing: number) => -1 | 0 | 1): Pattern['lay'] {
+	return (course, { altitudeFt }) => {
+		course.level(20);
+		for (let swing = 0; swing < 4; swing++)
+			course.swing(
+				swing % 2 === 0 ? altitudeFt + 500 : altitudeFt,
+				swing % 2 === 0 ? 500 : -500,
+				turn(swing),
+				swing === 3
+			);
+		course.rollOut().level(25, 'Level off');
+	};
+}
+
+const APPROACH_NUMBERS = ['level-approach', 'precision-descent'];
+
+export const PATTERNS = {
+	'straight-level': {
+		name: 'Straight and level',
+		group: 'Level flight',
+		summary: 'Three minutes of nothing but altitude, heading and speed: the scan that all else is built on.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		lay: (course) => course.level(90).level(90, 'Still straight and level')
+	},
+	'speed-changes': {
+		name: 'Changes of speed in level flight',
+		group: 'Level flight',
+		summary:
+			'Slow to approach speed and back to cruise, altitude and heading held: pitch, power and trim one after the other.',
+		base: 'cruise',
+		numbersToKnow: ['cruise', 'level-approach'],
+		lay: (course, _setting, speed) => {
+			const slow = speed('level-approach');
+			course
+				.level(40)
+				.speedTo(slow.airspeedKias, setup(slow))
+				.level(40)
+				.speedTo(course.base.airspeedKias, setup(course.base))
+				.level(40);
+		}
+	},
+	'standard-turns': {
+		name: 'Standard-rate turns to headings',
+		group: 'Turns',
+		summary:
+			'Left and right by 90° and 180° at 3° a second: bank for the rate, back pressure, a led roll-out.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		lay: (course) => course.level(20).turn(90).level(25).turn(-180).level(25).turn(90).level(25)
+	},
+	'half-standard-turns': {
+		name: 'Half standard-rate turns',
+		group: 'Turns',
+		summary: 'Turns at one and a half degrees a second: little bank, long patience.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		lay: (course) => course.level(20).turn(-60, 0.5).level(25).turn(90, 0.5).level(25)
+	},
+	'timed-turns': {
+		name: 'Timed turns, heading indicator failed',
+		group: 'Turns without the heading dial',
+		summary:
+			'The heading dial stands. Turn by turn gyro and clock, check by the compass when the wings are level.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		card: failedHeading,
+		lay: (course) =>
+			course
+				.level(20)
+				.turn(90, 1, 'time')
+				.level(45)
+				.turn(-180, 1, 'time')
+				.level(45)
+				.turn(60, 1, 'time')
+				.level(45)
+	},
+	'compass-turns': {
+		name: 'Compass turns, heading indicator failed',
+		group: 'Turns without the heading dial',
+		summary:
+			'Turns to headings with the compass alone: it lags on north, leads on south, and is believed only with the wings level.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		card: failedHeading,
+		lay: (course) =>
+			course
+				.level(20)
+				.turn(90, 1, 'compass')
+				.level(45)
+				.turn(90, 1, 'compass')
+				.level(45)
+				.turn(-180, 1, 'compass')
+				.level(45)
+	},
+	'speed-climb': {
+		name: 'Climb and descend at constant speed',
+		group: 'Climbs and descents',
+		summary: 'Power set and left alone, the speed held by pitch; level off by a tenth of the rate.',
+		base: 'cruise',
+		numbersToKnow: ['cruise-climb', 'cruise'],
+		lay: (course, { altitudeFt }, speed) => {
+			const climb = speed('cruise-climb').airspeedKias;
+			const cruise = course.base.airspeedKias;
+			course
+				.level(20)
+				.speedClimb(altitudeFt + 800, climb)
+				.backTo(cruise)
+				.level(100, 'Level off, back to cruise')
+				.speedClimb(altitudeFt, cruise)
+				.level(45, 'Level off');
+		}
+	},
+	'rate-climb': {
+		name: 'Climb and descend at 500 ft/min',
+		group: 'Climbs and descents',
+		summary:
+			'Constant rate and constant speed: pitch for the rate, power for the speed, both by the numbers.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: (course, { altitudeFt }) =>
+			course
+				.level(20)
+				.rate(altitudeFt + 600, 500)
+				.level(30, 'Level off')
+				.rate(altitudeFt, -500)
+				.level(30, 'Level off')
+	},
+	'turning-climb': {
+		name: 'Climbing and descending turns',
+		group: 'Climbs and descents',
+		summary: 'Standard rate and 500 ft/min together: 180° and 500 ft both take a minute.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: (course, { altitudeFt }) =>
+			course
+				.level(20)
+				.rate(altitudeFt + 500, TURN_RATE_FPM, 165)
+				.level(30, 'Level off, roll out')
+				.rate(altitudeFt, -TURN_RATE_FPM, -165)
+				.level(30, 'Level off, roll out')
+	},
+	oval: {
+		name: 'Timed oval',
+		group: 'Patterns',
+		summary:
+			'Legs of a minute and turns of a minute: the shape of every hold, flown before there is a station.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		lay: (course) => course.level(60).turn(180).level(60).turn(180).level(30)
+	},
+	'racetrack-climbs': {
+		name: 'Racetrack with climbs',
+		group: 'Patterns',
+		summary: 'The oval with 500 ft up on one leg and down on the other.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: (course, { altitudeFt }) =>
+			course
+				.level(15)
+				.rate(altitudeFt + 500, 500)
+				.level(15, 'Level off')
+				.turn(180)
+				.level(20)
+				.rate(altitudeFt, -500)
+				.level(15, 'Level off')
+				.turn(180)
+				.level(20)
+	},
+	'reversal-figure': {
+		name: 'Figure with reversal shapes',
+		group: 'Patterns',
+		summary:
+			'Out, 45° off for a minute, 180° the other way round, back: twice the shape of a procedure turn.',
+		base: 'level-approach',
+		numbersToKnow: ['level-approach'],
+		lay: (course) => course.level(45).turn(-45).level(60).turn(180).level(45).turn(45).level(30)
+	},
+	'vertical-s-a': {
+		name: 'Vertical S, straight',
+		group: 'Patterns',
+		summary: '500 ft up and down at 500 ft/min, reversing at each limit, heading held.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: verticalS(() => 0)
+	},
+	'vertical-s-b': {
+		name: 'Vertical S in a turn',
+		group: 'Patterns',
+		summary: 'The vertical S in a standard-rate turn to one side.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: verticalS(() => 1)
+	},
+	'vertical-s-c': {
+		name: 'Vertical S, turn reversed at the bottom',
+		group: 'Patterns',
+		summary: 'As in a turn, with the turn reversed each time a new climb begins.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: verticalS((swing) => (swing < 2 ? 1 : -1))
+	},
+	'vertical-s-d': {
+		name: 'Vertical S, turn reversed each time',
+		group: 'Patterns',
+		summary: 'Climb and turn reversed together at every limit.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		lay: verticalS((swing) => (swing % 2 === 0 ? 1 : -1))
+	},
+	'vacuum-partial': {
+		name: 'Vacuum failure at work',
+		group: 'Partial panel',
+		summary:
+			'Somewhere on the way the vacuum pump gives out, slowly. Say what has failed, cover what lies, fly on.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		card: {
+			failures: [
+				{ kind: 'vacuum', onset: { kind: 'window', fromSeconds: 40, toSeconds: 80 }, creepSeconds: 20 }
+			]
+		},
+		lay: (course, { altitudeFt }) =>
+			course
+				.level(60)
+				.level(120, 'Straight and level, watch the gyros')
+				.rate(altitudeFt - 500, -500)
+				.level(45, 'Level off')
+	},
+	'static-partial': {
+		name: 'Blocked static at work',
+		group: 'Partial panel',
+		summary:
+			'The static line freezes. The altimeter stands, the vertical speed is nought, the airspeed lies: say so, and open the other source.',
+		base: 'level-approach',
+		numbersToKnow: APPROACH_NUMBERS,
+		card: {
+			failures: [{ kind: 'static-blocked', onset: { kind: 'window', fromSeconds: 30, toSeconds: 60 } }]
+		},
+		lay: (course, { altitudeFt }) =>
+			course
+				.level(75)
+				.rate(altitudeFt - 500, -500)
+				.level(45, 'Level off')
+	}
+} as const satisfies Record<string, Pattern>;
+export type PatternId = keyof typeof PATTERNS;
+export const PATTERN_IDS = Object.keys(PATTERNS) as PatternId[];
+
+/** Flap, gear and propeller of a configuration, as a phase asks for them. */
+function setup({ flapsDeg, gearDown, governedRpm }: Configuration): NonNullable<Phase['configuration']> {
+	return {
+		flapsDeg,
+		...(gearDown === undefined ? {} : { gearDown }),
+		...(governedRpm === undefined ? {} : { governedRpm })
+	};
+}
+
+const configurationsOf =
+	({ configurations, name }: Aircraft) =>
+	(id: string): Configuration => {
+		const found = configurations.find((candidate) => candidate.id === id);
+		if (!found) throw new RangeError(`${name} has no configuration "${id}"`);
+		return found;
+	};
+
+const STILL = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
+
+function cardOf(
+	setting: PatternSetting,
+	base: Configuration,
+	rest: Pick<TaskCard, 'id' | 'name' | 'summary' | 'numbersToKnow' | 'phases'> & Partial<TaskCard>
+): TaskCard {
+	const { gearDown, governedRpm } = base;
+	return {
+		format: 'hanza-card',
+		version: 1,
+		aircraft: setting.aircraft.id,
+		area: setting.area,
+		start: {
+			altitudeFt: setting.altitudeFt,
+			headingDeg: setting.headingDeg,
+			airspeedKias: base.airspeedKias,
+			verticalSpeedFpm: 0,
+			flapsDeg: base.flapsDeg,
+			...(gearDown === undefined ? {} : { gearDown }),
+			...(governedRpm === undefined ? {} : { governedRpm })
+		},
+		weather: STILL,
+		method: 'control-performance',
+		...rest
+	};
+}
+
+/** A pattern as a card for an aircraft, an altitude and a heading. Its identifier is the pattern's. */
+export function patternCard(id: PatternId, setting: PatternSetting): TaskCard {
+	const pattern: Pattern = PATTERNS[id];
+	const speed = configurationsOf(setting.aircraft);
+	const base = speed(pattern.base);
+	const course = new Course(setting, base);
+	pattern.lay(course, setting, speed);
+	return cardOf(setting, base, {
+		id,
+		name: pattern.name,
+		summary: pattern.summary,
+		group: pattern.group,
+		numbersToKnow: pattern.numbersToKnow,
+		phases: course.phases,
+		...pattern.card
+	});
+}
+
+/** Establish every configuration of the aircraft in turn, straight; what was flown becomes the student's own table. */
+export function numbersCard(setting: PatternSetting): TaskCard {
+	const { aircraft } = setting;
+	const speed = configurationsOf(aircraft);
+	const base = speed('cruise');
+	const wanted = aircraft.configurations.filter(({ verticalSpeedFpm }) => verticalSpeedFpm !== 'full-power');
+	return cardOf(setting, base, {
+		id: 'find-your-numbers',
+		name: 'Find your numbers',
+		group: 'Configurations',
+		summary:
+			'Establish each configuration, trim, and let it stand: the steady stretches become your own table.',
+		numbersToKnow: wanted.slice(0, 8).map(({ id }) => id),
+		phases: wanted.map((configuration, i) => {
+			const rate = configuration.verticalSpeedFpm as number;
+			return {
+				id: configuration.id,
+				name: configuration.name,
+				instruction: `${configuration.airspeedKias} kt${rate === 0 ? ', level' : `, ${rate} ft/min`}, ${flapWords(configuration)}. Trim until hands off.`,
+				targets: {
+					airspeedKias: hold(configuration.airspeedKias, 45),
+					verticalSpeedFpm: hold(rate, 45),
+					headingDeg: hold(setting.headingDeg)
+				},
+				configuration: setup(configuration),
+				end: { kind: 'elapsed', seconds: i === 0 ? 60 : 90 },
+				togetherAllowed: ['pitch', 'power'],
+				weight: 1
+			};
+		})
+	});
+}
+const flapWords = ({ flapsDeg, gearDown }: Configuration): string =>
+	`${flapsDeg === 0 ? 'flap up' : `flap ${flapsDeg}`}${gearDown === undefined ? '' : gearDown ? ', gear down' : ', gear up'}`;
+
+export const UPSET_LEVELS = ['mild', 'moderate', 'steep'] as const satisfies Upset['level'][];
+
+/** A recovery from an unusual attitude, with the full panel or without its attitude indicator. */
+export function upsetCard(
+	level: Upset['level'],
+	panel: 'full' | 'partial',
+	setting: PatternSetting
+): TaskCard {
+	const base = configurationsOf(setting.aircraft)('cruise');
+	return cardOf(setting, base, {
+		id: `upset-${level}${panel === 'full' ? '' : '-partial'}`,
+		name: `Unusual attitude, ${level}${panel === 'full' ? '' : ', partial panel'}`,
+		group: 'Unusual attitudes',
+		summary:
+			'The panel is covered while another flies. Take over by the three calls, look at the airspeed first, recover in order.',
+		numbersToKnow: ['cruise'],
+		upset: { level, kind: 'either' },
+		...(panel === 'full'
+			? {}
+			: { failures: [{ kind: 'vacuum', onset: { kind: 'at', seconds: 0 }, creepSeconds: 0 }] }),
+		phases: [
+			{
+				id: 'recovery',
+				name: 'Recovery',
+				instruction:
+					'Airspeed first. Nose high: power, nose down, wings level. Nose low: power off, wings level, then the nose.',
+				targets: {},
+				end: {
+					kind: 'all',
+					of: [
+						{ kind: 'within', channel: 'bankDeg', value: 0, tolerance: 7, heldSeconds: 4 },
+						{ kind: 'within', channel: 'verticalSpeedFpm', value: 0, tolerance: 400, heldSeconds: 4 }
+					]
+				},
+				togetherAllowed: ['pitch', 'power', 'bank'],
+				weight: 3
+			},
+			{
+				id: 'after',
+				name: 'Level flight, cruise power',
+				instruction: `Wings level, ${base.airspeedKias} kt, altitude steady for half a minute.`,
+				targets: {
+					airspeedKias: reach(base.airspeedKias),
+					bankDeg: hold(0),
+					verticalSpeedFpm: hold(0, 15)
+				},
+				end: { kind: 'elapsed', seconds: 45 },
+				togetherAllowed: ['pitch', 'power', 'bank'],
+				weight: 1
+			}
+		]
+	});
+}
