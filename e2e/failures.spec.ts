@@ -56,7 +56,7 @@ test('an instructor arms a blocked static; the panel lies as it should, the cove
 
 	await page.getByRole('button', { name: 'Break off' }).click();
 	await expect(page.getByTestId('statements')).toContainText(
-		/Static blocked: began at 0:0[34]; you covered the altimeter after \d+ s\./
+		/Static blocked: began at 0:0[34]; you did not name it, covered the altimeter after \d+ s\./
 	);
 });
 

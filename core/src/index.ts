@@ -4,6 +4,7 @@ export * from './wind/index.js';
 export * from './flight/index.js';
 export * from './simulation/index.js';
 export * from './instruments/index.js';
+export * from './drills/index.js';
 export * from './exercise/index.js';
 export * from './grading/index.js';
 export * from './pilots/index.js';

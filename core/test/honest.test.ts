@@ -89,13 +89,13 @@ describe('what the student did about it', () => {
 			covered: { instrument: 'attitude', atSeconds: 43 },
 			lies: true
 		});
-		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you covered the attitude after 23 s.');
+		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you did not name it, covered the attitude after 23 s.');
 	});
 
 	it('a cover on a healthy dial does not', () => {
 		const [noticed] = noticedFailures(covering(43, 'airspeed'));
 		expect(noticed!.covered).toBeNull();
-		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you covered nothing.');
+		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you did not name it, covered nothing.');
 	});
 
 	it('a failure in which no dial lies asks for no cover', () => {

@@ -19,6 +19,7 @@ export const FAULT_NAMES = {
 	'chases-vertical-speed': 'Chases the vertical speed',
 	'speed-lost': 'Speed lost in level-off or turn',
 	'bank-held': 'Bank held into the heading',
+	'failure-not-named': 'Failure not named in time',
 	'recovery-order': 'Recovery out of order',
 	'wrong-way-input': 'Wrong-way input in a recovery'
 } as const;
@@ -115,6 +116,9 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldLeadShare: 0.4,
 	bankHeldThroughDeg: 5
 };
+
+/** Naming a failure in this time is in time, s. */
+export const NAMED_WITHIN_SECONDS = 60;
 
 export interface FaultContext {
 	/** Times by which what counts as a change or a deviation is larger in rough air; 1 in calm. */

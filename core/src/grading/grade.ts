@@ -13,7 +13,7 @@ import type { Aircraft } from '../flight/index.js';
 import type { Fault } from './fault.js';
 import { findFaults } from './faults.js';
 import { deviations, measure, overshoot, settleSeconds, type Limits, type Measures } from './measure.js';
-import { noticedFailures, noticedText, type Noticed } from './noticed.js';
+import { noticedFailures, noticedText, unnamedFaults, type Noticed } from './noticed.js';
 import { recoveriesOf, recoveryFaults, recoveryReason, recoveryText, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
 
@@ -219,7 +219,12 @@ export function gradeFlight(
 			items
 		};
 	});
-	const faults = [...findFaults(card, track, times), ...recoveryFaults(recoveries)].sort(
+	const noticed = noticedFailures(track);
+	const faults = [
+		...findFaults(card, track, times),
+		...recoveryFaults(recoveries),
+		...unnamedFaults(noticed, track)
+	].sort(
 		(a, b) => a.startSeconds - b.startSeconds
 	);
 	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
@@ -244,7 +249,7 @@ export function gradeFlight(
 		phases,
 		faults,
 		recoveries,
-		statements: statementsOf(phases, faults, standard, noticedFailures(track), recoveries),
+		statements: statementsOf(phases, faults, standard, noticed, recoveries),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};
@@ -289,13 +294,16 @@ function statementsOf(
 			text: recoveryText(one),
 			tryNext: recoveryReason(one.noseHigh)
 		});
-	for (const failure of noticed)
+	for (const failure of noticed) {
+		// What the card tells from the first second is no discovery.
+		if (failure.beganSeconds < 1) continue;
 		statements.push({
 			atSeconds: failure.beganSeconds,
-			endSeconds: failure.covered?.atSeconds ?? failure.beganSeconds,
-			tone: failure.covered || !failure.lies ? 'good' : 'mind',
+			endSeconds: failure.namedSeconds ?? failure.covered?.atSeconds ?? failure.beganSeconds,
+			tone: failure.namedSeconds !== null || failure.covered ? 'good' : 'mind',
 			text: noticedText(failure)
 		});
+	}
 	for (const phase of phases)
 		for (const item of phase.items) {
 			if (item.mode === 'reach' && item.verdict === 'not met')

@@ -1,4 +1,5 @@
 export * from './fly.js';
+export * from './gallery.js';
 export * from './plan.js';
 export * from './robot.js';
 export * from './techniques.js';

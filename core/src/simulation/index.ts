@@ -2,6 +2,7 @@ export * from './assist.js';
 export * from './controls.js';
 export * from './flight.js';
 export * from './outside.js';
+export * from './panel-at.js';
 export * from './random.js';
 export * from './recording.js';
 export * from './resume.js';

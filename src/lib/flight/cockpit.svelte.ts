@@ -1,9 +1,11 @@
 import {
 	coverBit,
+	FAILURE_KINDS,
 	type Aircraft,
 	type Area,
 	type AssistLevel,
 	type ControlInputs,
+	type FailureKind,
 	type FlightEnd,
 	type Instrument,
 	type ResumeState,
@@ -31,7 +33,8 @@ export interface CockpitData {
 	area: Area;
 }
 
-export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'ended' | 'leaving';
+/** `offered`: an attitude has been set up, and the controls wait to be taken. */
+export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'offered' | 'ended' | 'leaving';
 
 /** How often the cockpit asks for the instructor's orders, ms. */
 const ORDERS_MS = 2000;
@@ -49,6 +52,8 @@ const VEIL_KEY = 'hanza-veil';
 const savedVeil = (): VeilLevel | 'off' =>
 	(['dim', 'blur', 'black'] as const).find((level) => level === localStorage.getItem(VEIL_KEY)) ?? 'off';
 
+/** How long the last call of a hand-over is shown, ms. */
+const CONFIRMED_MS = 1800;
 const HECTOPASCAL_STEP = 0.5;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
@@ -74,6 +79,10 @@ export class Cockpit {
 	waiting = $state(0);
 	targetsShown = $state(true);
 	helpShown = $state(false);
+	/** The list of failures is open: the next key names one. */
+	naming = $state(false);
+	/** The last words of a hand-over are still to be heard. */
+	justTaken = $state(false);
 	/** The outside view, where the card allows one at all. */
 	outsideShown = $state(true);
 	/** Flight time at which the stopwatch began and stopped. */
@@ -191,6 +200,17 @@ export class Cockpit {
 				this.end = message.end;
 				this.status = 'ended';
 				return;
+			case 'offered':
+				this.status = 'offered';
+				this.waitsForFrame = false;
+				this.held.clear();
+				return;
+			case 'given':
+				this.inputs = message.inputs;
+				this.status = 'flying';
+				this.justTaken = true;
+				setTimeout(() => (this.justTaken = false), CONFIRMED_MS);
+				return;
 			case 'flushed':
 				this.flushed?.();
 				return;
@@ -302,6 +322,17 @@ export class Cockpit {
 		this.pointerHasStick = held;
 	}
 
+	/** The student says that he has the controls. */
+	takeControls(): void {
+		if (this.status === 'offered') this.tell({ type: 'take' });
+	}
+
+	/** Names a failure, for the record; a name said cannot be taken back. */
+	nameFailure(kind: FailureKind): void {
+		this.naming = false;
+		if (this.inputs) this.control({ named: this.inputs.named | (1 << FAILURE_KINDS.indexOf(kind)) });
+	}
+
 	toggleFreeze(): void {
 		if (this.status === 'flying') {
 			this.status = 'frozen';
@@ -334,6 +365,17 @@ export class Cockpit {
 
 	/** @returns whether the key was one of ours. */
 	keyDown(code: string, repeat: boolean): boolean {
+		if (this.status === 'offered' && (code === 'Space' || code === 'Enter')) {
+			if (!repeat) this.takeControls();
+			return true;
+		}
+		if (this.naming && !repeat) {
+			const kind = FAILURE_KINDS[code.charCodeAt(3) - 'A'.charCodeAt(0)];
+			if (code === 'Escape') this.naming = false;
+			else if (/^Key[A-Z]$/.test(code) && kind) this.nameFailure(kind);
+			// Any other key flies on: the list stays open.
+			if (code === 'Escape' || /^Key[A-Z]$/.test(code)) return true;
+		}
 		const action = this.keys[code];
 		if (!action) return false;
 		if (repeat && !TURNING.has(action)) return true;
@@ -373,6 +415,9 @@ export class Cockpit {
 			case 'lookVertical':
 			case 'lookEngine':
 				this.veil.look(LOOK_KEYS[action]);
+				break;
+			case 'nameFailure':
+				this.naming = !this.naming;
 				break;
 			case 'gear':
 				this.moveGear();

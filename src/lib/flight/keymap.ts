@@ -36,6 +36,7 @@ export const ACTIONS = {
 	knobRight: 'Heading dial: turn right',
 	alternateStatic: 'Alternate static source',
 	arrangement: 'Other arrangement of the panel',
+	nameFailure: 'Name a failure',
 	outside: 'Outside view, where the card allows it',
 	help: 'This list'
 } as const;
@@ -62,6 +63,7 @@ const COMMON: KeyMap = {
 	KeyM: 'knobRight',
 	KeyP: 'arrangement',
 	KeyV: 'outside',
+	KeyJ: 'nameFailure',
 	Slash: 'help'
 };
 

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { FAILURE_KINDS } from '@hanza/core';
+import { FAILURE_KINDS, Upset } from '@hanza/core';
 
 const closed = { additionalProperties: false } as const;
 const failure = Type.Union(FAILURE_KINDS.map((kind) => Type.Literal(kind)));
@@ -15,7 +15,9 @@ export const FlightOrder = Type.Union([
 		closed
 	),
 	Type.Object({ kind: Type.Literal('repair'), failure }, closed),
-	Type.Object({ kind: Type.Literal('freeze') }, closed)
+	Type.Object({ kind: Type.Literal('freeze') }, closed),
+	/** Covers the panel and sets up an attitude to be recovered from. */
+	Type.Object({ kind: Type.Literal('upset'), upset: Upset }, closed)
 ]);
 export type FlightOrder = Static<typeof FlightOrder>;
 

@@ -12,14 +12,17 @@ import {
 	Recorder,
 	RECORDING_RATE_HZ,
 	sampleFlight,
+	ROBOT_STEPS,
 	setupOf,
 	STEPS_PER_SECOND,
+	UpsetDirector,
 	type ControlInputs,
 	type EventSample,
 	type Look,
 	type ResumeState,
 	type ScanInstrument,
-	type Situation
+	type Situation,
+	type Upset
 } from '@hanza/core';
 import type { FlightOrder } from '$lib/flight/orders.js';
 import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
@@ -57,6 +60,8 @@ class Session {
 	/** The hands have moved since the last step. */
 	private unfelt = false;
 	private readonly looks: Look[] = [];
+	/** Sets up an unusual attitude; gone when the controls have been taken. */
+	private director: UpsetDirector | null = null;
 	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
 
 	constructor(load: Extract<ToFlight, { type: 'load' }>) {
@@ -70,6 +75,7 @@ class Session {
 		this.inputs = this.flight.initialControls;
 		this.seq = load.nextSeq;
 		this.before = load.resume ? this.takeUp(load.resume) : 0;
+		if (load.card.upset && this.progress.current < 0) this.setUp(load.card.upset);
 		if (!load.resume) this.sample();
 		post({ type: 'loaded', inputs: this.inputs, frame: this.frame() });
 	}
@@ -119,8 +125,28 @@ class Session {
 		post({ type: 'chunk', seq: this.seq++, body: body.buffer }, [body.buffer]);
 	}
 
+	/** From now on the instructor flies, to hand over in an unusual attitude. */
+	private setUp(upset: Upset): void {
+		const { setup, timeSeconds } = this.flight;
+		this.director = new UpsetDirector(upset, setup.aircraft, setup.seed + this.flight.steps, timeSeconds);
+		this.inputs = { ...this.inputs, byInstructor: 1 };
+	}
+
+	/** The student says that he has the controls: they are his as they were left. */
+	take(): void {
+		if (!this.director?.isReady) return;
+		this.director = null;
+		this.inputs = { ...this.inputs, byInstructor: 0 };
+		post({ type: 'given', inputs: this.inputs });
+		this.run(true);
+	}
+
 	control(inputs: ControlInputs): void {
-		this.inputs = inputs;
+		// Who has the controls moves them; the rest, as a cover or a name for a failure, is the student's.
+		const { elevator, aileron, rudder, throttle, trim } = this.inputs;
+		this.inputs = this.director
+			? { ...inputs, elevator, aileron, rudder, throttle, trim, byInstructor: 1 }
+			: { ...inputs, byInstructor: 0 };
 		this.unfelt = true;
 	}
 
@@ -180,6 +206,14 @@ class Session {
 	}
 
 	private step(): void {
+		if (this.director && this.flight.steps % ROBOT_STEPS === 0) {
+			this.inputs = { ...this.director.controls(this.flight, this.inputs), byInstructor: 1 };
+			if (this.director.isReady) {
+				this.running = false;
+				post({ type: 'offered' });
+				return;
+			}
+		}
 		this.flight.step(this.inputs);
 		this.unfelt = false;
 		if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
@@ -215,6 +249,9 @@ class Session {
 				return;
 			case 'freeze':
 				this.run(false);
+				return;
+			case 'upset':
+				if (!this.director) this.setUp(order.upset);
 				return;
 			default:
 				order satisfies never;
@@ -253,6 +290,7 @@ class Session {
 			stallWarning: this.flight.stallWarning,
 			gear: surfaces.gear,
 			gearWarning: this.flight.gearWarning,
+			byInstructor: this.director !== null,
 			eye: this.eye()
 		};
 	}
@@ -287,6 +325,9 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 			return;
 		case 'gaze':
 			session?.gaze(data.instrument);
+			return;
+		case 'take':
+			session?.take();
 			return;
 		case 'situation':
 			if (session) post({ type: 'situation', situation: session.situation() });

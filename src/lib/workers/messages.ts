@@ -38,6 +38,8 @@ export type ToFlight =
 	| { type: 'order'; id: string; order: FlightOrder }
 	/** The eye has gone to an instrument of the veiled panel, or to none. */
 	| { type: 'gaze'; instrument: ScanInstrument | null }
+	/** The student has taken the controls. */
+	| { type: 'take' }
 	/** Say where the flight is, so that another can begin there. */
 	| { type: 'situation' }
 	/** Hand out what has been recorded since the last chunk. */
@@ -56,6 +58,8 @@ export interface Frame {
 	/** Gear as it is, 0 up to 1 down. */
 	gear: number;
 	gearWarning: boolean;
+	/** The instructor has the controls and sets up an attitude under a covered panel. */
+	byInstructor: boolean;
 	/** Only where the card lets the student look out. */
 	eye: Eye | null;
 }
@@ -70,6 +74,10 @@ export type FromFlight =
 	| { type: 'chunk'; seq: number; body: ArrayBuffer }
 	| { type: 'frozen'; reason: FreezeReason }
 	| { type: 'done' }
+	/** An attitude has been set up: the controls wait to be taken. */
+	| { type: 'offered' }
+	/** The controls have been taken, as the instructor left them. */
+	| { type: 'given'; inputs: ControlInputs }
 	| { type: 'ended'; end: FlightEnd }
 	| { type: 'flushed' }
 	/** An order has been carried out. */

@@ -5,6 +5,7 @@
 	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
 	import { mayLookOut, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
+	import { FAILURE_KINDS, FAILURES } from '@hanza/core';
 	import type { Action } from '$lib/flight/keymap.js';
 	import BasicT from './BasicT.svelte';
 	import ClockDial from './ClockDial.svelte';
@@ -175,7 +176,22 @@
 						<OutsideView eye={frame.eye} area={data.area} weather={data.card.weather} />
 					</div>
 				{/if}
-				<div class="min-h-0 grow">
+				<div class="relative min-h-0 grow">
+					{#if frame.byInstructor}
+						<div class="covered" data-testid="panel-covered">
+							{#if cockpit.status === 'offered'}
+								<p class="text-xl">“You have control.”</p>
+								<p class="mt-3">
+									<button class="knob text-lg" onclick={() => cockpit?.takeControls()}>“I have control”</button>
+									or <kbd>Space</kbd>
+								</p>
+							{:else}
+								<p class="text-lg">The instructor has the controls. Look away from the panel.</p>
+							{/if}
+						</div>
+					{:else if cockpit.justTaken}
+						<p class="called" role="status">“You have control.”</p>
+					{/if}
 					{#if cockpit.arrangement === 'round'}
 						<BasicT {...instruments} />
 					{:else}
@@ -275,6 +291,9 @@
 				<kbd>{names('freeze')}</kbd> freezes ·
 				<kbd>{names('arrangement')}</kbd> other panel
 				{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
+				· <button class="underline" onclick={() => (cockpit!.naming = !cockpit!.naming)}
+					><kbd>{names('nameFailure')}</kbd> name a failure</button
+				>
 			</span>
 			<span role="status" data-testid="upload">
 				{#if cockpit.upload === 'offline'}
@@ -287,6 +306,18 @@
 			>
 			<span>Practice only: not an approved device, not for navigation.</span>
 		</footer>
+
+		{#if cockpit.naming}
+			<div class="naming" role="dialog" aria-label="Name a failure">
+				{#each FAILURE_KINDS as kind, i (kind)}
+					<button class="knob small" onclick={() => cockpit?.nameFailure(kind)}>
+						<kbd>{String.fromCharCode(65 + i)}</kbd>
+						{FAILURES[kind].name}{(inputs.named & (1 << i)) !== 0 ? ' ✓' : ''}
+					</button>
+				{/each}
+				<button class="knob small" onclick={() => (cockpit!.naming = false)}><kbd>Esc</kbd> close</button>
+			</div>
+		{/if}
 
 		{#if cockpit.problem}
 			<p class="note" role="alert">
@@ -389,6 +420,40 @@
 		border: 1px solid #4a5157;
 		border-radius: 4px;
 		padding: 0 0.3rem;
+	}
+	.covered {
+		position: absolute;
+		inset: 0;
+		z-index: 5;
+		display: grid;
+		place-content: center;
+		text-align: center;
+		border-radius: 10px;
+		background: #17191c;
+	}
+	.called {
+		position: absolute;
+		z-index: 6;
+		left: 50%;
+		top: 0.5rem;
+		transform: translateX(-50%);
+		border-radius: 8px;
+		background: #1b1f23e6;
+		padding: 0.3rem 1rem;
+	}
+	.naming {
+		position: absolute;
+		z-index: 7;
+		left: 1rem;
+		right: 1rem;
+		bottom: 2.6rem;
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.4rem;
+		padding: 0.6rem;
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		background: #1b1f23f2;
 	}
 	.note,
 	.help {

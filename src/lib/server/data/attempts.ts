@@ -227,3 +227,16 @@ export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Arr
 	const row = await db('attempts').select('recording').where({ id: attemptId }).first();
 	return (row?.recording as Buffer | null | undefined) ?? null;
 }
+
+/** Card and grade of a student's ended flights, newest first. */
+export const gradesOf = (
+	db: Knex,
+	studentId: string,
+	most = 60
+): Promise<{ id: string; startedAt: Date; card: TaskCard; grade: Grade }[]> =>
+	db('attempts')
+		.select('id', 'started_at as startedAt', 'card', 'grade')
+		.where({ student_id: studentId })
+		.whereNotNull('grade')
+		.orderBy('started_at', 'desc')
+		.limit(most);

@@ -38,3 +38,9 @@ export async function addCard(
 
 export const removeCard = (db: Knex, ownerId: string, id: string): Promise<number> =>
 	db('cards').where({ id, owner_id: ownerId }).delete();
+
+/** Puts a changed card in place of an owner's. @returns how many were changed: 0 for another's. */
+export const changeCard = (db: Knex, ownerId: string, id: string, card: TaskCard): Promise<number> =>
+	db('cards')
+		.where({ id, owner_id: ownerId })
+		.update({ card: JSON.stringify(card), changed_at: db.fn.now() });

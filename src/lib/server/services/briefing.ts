@@ -1,5 +1,6 @@
 import {
 	configurationFlight,
+	KNOWN_WITHIN,
 	loadedAircraft,
 	powerOf,
 	powerUnit,
@@ -10,8 +11,8 @@ import {
 } from '@hanza/core';
 import type { NumberTry } from '../data/index.js';
 
-/** Differences within which a number counts as known. */
-export const KNOWN_WITHIN = { pitchDeg: 1, rpm: 75, inHg: 1 };
+
+
 
 export interface ConfigurationNumbers {
 	pitchDeg: number;

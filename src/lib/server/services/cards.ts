@@ -1,12 +1,20 @@
+import { Type } from '@sinclair/typebox';
+import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
 	CannotError,
 	cardFrom,
 	Flight,
 	InputError,
+	numbersCard,
 	parse,
+	PATTERN_IDS,
+	patternCard,
 	setupOf,
 	TaskCard,
+	UPSET_LEVELS,
+	upsetCard,
+	type PatternId,
 	type Situation
 } from '@hanza/core';
 import { aircraftShelf, areaShelf, cardShelf } from '$data';
@@ -101,3 +109,48 @@ export async function ownCard(db: Knex, person: Person, id: string): Promise<Kep
 /** A card that this instructor may set: shipped, or one of their own. @throws HanzaError for any other. */
 export const settableCard = async (db: Knex, person: Person, id: string): Promise<TaskCard> =>
 	(await ownCard(db, person, id))?.card ?? cardShelf.get(id);
+
+/** An identifier for a card of somebody's own, so that its flights are told from those of the card it came from. */
+const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
+
+/**
+ * Keeps a card as a new one of the instructor's: a copy, one from a file, or one laid out from a pattern.
+ * @throws InputError where it cannot be flown.
+ */
+export async function keepCard(db: Knex, person: Person, card: unknown): Promise<string> {
+	const checked = checkedCard(card);
+	return addCard(db, {
+		ownerId: person.id,
+		authorId: person.id,
+		attemptId: null,
+		card: { ...checked, id: ownId() }
+	});
+}
+
+export const NewPattern = Type.Object(
+	{
+		pattern: Type.Union([
+			...PATTERN_IDS.map((id) => Type.Literal(id)),
+			Type.Literal('find-your-numbers'),
+			...UPSET_LEVELS.map((level) => Type.Literal(`upset-${level}` as const))
+		]),
+		aircraft: Type.String({ maxLength: 64 }),
+		altitudeFt: Type.Number({ minimum: 200, maximum: 15000, description: 'ft' }),
+		headingDeg: Type.Number({ minimum: 0, maximum: 360, description: 'degrees' })
+	},
+	{ additionalProperties: false }
+);
+
+/** Lays a pattern out for an aircraft and keeps it as the instructor's own. @throws HanzaError where it cannot be. */
+export async function keepPattern(db: Knex, person: Person, asked: unknown): Promise<string> {
+	const { pattern, aircraft: aircraftId, altitudeFt, headingDeg } = parse(NewPattern, asked);
+	const aircraft = aircraftShelf.get(aircraftId);
+	const setting = { aircraft, area: areaShelf.all[0]!.id, altitudeFt, headingDeg: headingDeg % 360 };
+	const level = UPSET_LEVELS.find((one) => pattern === `upset-${one}`);
+	const card = level
+		? upsetCard(level, 'full', setting)
+		: pattern === 'find-your-numbers'
+			? numbersCard(setting)
+			: patternCard(pattern as PatternId, setting);
+	return keepCard(db, person, card);
+}

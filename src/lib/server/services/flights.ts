@@ -8,6 +8,7 @@ import {
 	gradeFlight,
 	InputError,
 	joinChunks,
+	loadedAircraft,
 	Look,
 	parse,
 	ResumeState,
@@ -16,6 +17,8 @@ import {
 	type TaskCard,
 	type Track
 } from '@hanza/core';
+import { aircraftShelf } from '$data';
+import { keepStretches } from './measured.js';
 import {
 	addAttempt,
 	addChunk,
@@ -89,9 +92,12 @@ export async function endFlight(
 	const track = await trackOf(db, attempt);
 	// The first sample is taken before the flight begins: with no other, nothing was flown.
 	if (track.length <= 1 && (await removeUnflownAttempt(db, attempt.id)) > 0) return 'discarded';
-	const grade = gradeFlight(track, attempt.card, attempt.standard);
+	const { card, standard } = attempt;
+	const aircraft = loadedAircraft(aircraftShelf.get(card.aircraft), card.loading);
+	const grade = gradeFlight(track, card, standard, aircraft);
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
+	await keepStretches(db, attempt.id, track, aircraft);
 	return 'kept';
 }
 

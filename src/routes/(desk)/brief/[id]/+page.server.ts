@@ -1,11 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { HanzaError, parse, powerUnit, type PowerUnit } from '@hanza/core';
+import { HanzaError, KNOWN_WITHIN, parse, powerUnit, type PowerUnit } from '@hanza/core';
 import { aircraftShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { addTry, lastTries } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { KNOWN_WITHIN, numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
+import { numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {

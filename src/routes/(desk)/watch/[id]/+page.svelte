@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { formatClock, type FailureKind } from '@hanza/core';
+	import { formatClock, UPSET_LEVELS, type FailureKind, type Upset } from '@hanza/core';
 	import BasicT from '$lib/components/panel/BasicT.svelte';
 	import TargetStrip from '$lib/components/panel/TargetStrip.svelte';
 	import type { FlightOrder } from '$lib/flight/orders.js';
@@ -11,6 +11,7 @@
 	// svelte-ignore state_referenced_locally
 	let live = $state.raw<LiveView>(data.live);
 	let creepSeconds = $state(0);
+	let upsetLevel = $state<Upset['level']>('mild');
 	let problem = $state('');
 	const EVERY_MS = 1000;
 
@@ -104,6 +105,20 @@
 	</div>
 
 	<section aria-label="Failures">
+		<div class="mb-3 flex flex-wrap items-center gap-2">
+			<label class="flex items-center gap-2">
+				Unusual attitude
+				<select class="field" bind:value={upsetLevel}>
+					{#each UPSET_LEVELS as level (level)}<option>{level}</option>{/each}
+				</select>
+			</label>
+			<button
+				class="button"
+				disabled={!live.inTheAir}
+				onclick={() => order({ kind: 'upset', upset: { level: upsetLevel, kind: 'either' } })}
+				>Cover the panel and set up</button
+			>
+		</div>
 		<label class="flex items-center gap-2">
 			New failures
 			<select class="field" bind:value={creepSeconds}>

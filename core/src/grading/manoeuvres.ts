@@ -1,0 +1,125 @@
+import type { Phase, TaskCard } from '../exercise/index.js';
+import { TARGET_KINDS, type TargetKind } from '../exercise/index.js';
+import type { Grade } from './grade.js';
+import type { FaultKind } from './fault.js';
+
+/** What a phase is an exercise of. */
+export const MANOEUVRES = {
+	level: 'Straight and level',
+	'speed-change': 'Speed changes',
+	turn: 'Level turns',
+	climb: 'Climbs',
+	descent: 'Descents',
+	'turning-climb': 'Climbing and descending turns',
+	'level-off': 'Level-offs',
+	'vertical-s': 'Vertical S',
+	recovery: 'Unusual attitudes'
+} as const;
+export type ManoeuvreId = keyof typeof MANOEUVRES;
+export const MANOEUVRE_IDS = Object.keys(MANOEUVRES) as ManoeuvreId[];
+
+/** The manoeuvre of a phase of a card. */
+export function manoeuvreOf(card: Pick<TaskCard, 'phases' | 'upset'>, index: number): ManoeuvreId {
+	const phase: Phase = card.phases[index]!;
+	const before: Phase | undefined = card.phases[index - 1];
+	const { altitudeFt, airspeedKias, verticalSpeedFpm, bankDeg, headingDeg } = phase.targets;
+	if (card.upset && index === 0) return 'recovery';
+	if (phase.end.kind === 'reversed' || (altitudeFt?.mode === 'reach' && verticalSpeedFpm)) return 'vertical-s';
+	const turns = bankDeg !== undefined && bankDeg.value !== 0 && !headingDeg;
+	if (airspeedKias?.mode === 'reach') return 'speed-change';
+	if (altitudeFt?.mode === 'hold') {
+		if (turns) return 'turn';
+		return before && before.targets.altitudeFt?.mode !== 'hold' ? 'level-off' : 'level';
+	}
+	if (verticalSpeedFpm && verticalSpeedFpm.value === 0) return 'level';
+	if (turns) return 'turning-climb';
+	if (verticalSpeedFpm) return verticalSpeedFpm.value > 0 ? 'climb' : 'descent';
+	if (airspeedKias && phase.end.kind === 'above') return 'climb';
+	if (airspeedKias && phase.end.kind === 'below') return 'descent';
+	return 'level';
+}
+
+/** One flight's showing of a manoeuvre. */
+export interface Showing {
+	attemptId: string;
+	/** Any clock; only compared. */
+	at: number;
+	score: number;
+	met: boolean;
+}
+
+export interface ManoeuvreRecord {
+	id: ManoeuvreId;
+	name: string;
+	/** Oldest first. */
+	showings: Showing[];
+	/** Points per showing, over the last ones: least squares; null with fewer than three. */
+	trend: number | null;
+	/** Items outside the standard and faults, most frequent first. */
+	fails: { what: TargetKind | FaultKind; count: number }[];
+}
+
+const TREND_OVER = 6;
+
+/** What a student has shown of each manoeuvre, out of the grades of flights. */
+export function manoeuvreRecords(
+	flights: readonly { id: string; at: number; card: Pick<TaskCard, 'phases' | 'upset'>; grade: Grade }[]
+): ManoeuvreRecord[] {
+	const records = new Map<ManoeuvreId, ManoeuvreRecord>();
+	for (const { id, at, card, grade } of [...flights].sort((a, b) => a.at - b.at)) {
+		const shown = new Map<ManoeuvreId, { scores: number[]; met: boolean }>();
+		grade.phases.forEach((phase, index) => {
+			if (phase.startSeconds === null || phase.endSeconds === null || !card.phases[index]) return;
+			const kind = manoeuvreOf(card, index);
+			const entry = shown.get(kind) ?? { scores: [], met: true };
+			entry.scores.push(phase.score);
+			entry.met &&= phase.verdict === 'met';
+			shown.set(kind, entry);
+			const record = records.get(kind) ?? {
+				id: kind,
+				name: MANOEUVRES[kind],
+				showings: [],
+				trend: null,
+				fails: []
+			};
+			records.set(kind, record);
+			for (const item of phase.items)
+				if (item.verdict === 'not met' && TARGET_KINDS.includes(item.kind)) count(record, item.kind);
+			for (const fault of grade.faults)
+				if (fault.startSeconds >= phase.startSeconds && fault.startSeconds < phase.endSeconds)
+					count(record, fault.kind);
+		});
+		for (const [kind, { scores, met }] of shown)
+			records.get(kind)!.showings.push({
+				attemptId: id,
+				at,
+				met,
+				score: scores.reduce((sum, score) => sum + score, 0) / scores.length
+			});
+	}
+	for (const record of records.values()) {
+		record.trend = slope(record.showings.slice(-TREND_OVER).map(({ score }) => score));
+		record.fails.sort((a, b) => b.count - a.count);
+	}
+	return MANOEUVRE_IDS.flatMap((id) => records.get(id) ?? []);
+}
+
+function count(record: ManoeuvreRecord, what: TargetKind | FaultKind): void {
+	const known = record.fails.find((one) => one.what === what);
+	if (known) known.count++;
+	else record.fails.push({ what, count: 1 });
+}
+
+/** Least-squares slope of equally spaced values; null with fewer than three. */
+export function slope(values: readonly number[]): number | null {
+	const n = values.length;
+	if (n < 3) return null;
+	const middle = (n - 1) / 2;
+	const mean = values.reduce((sum, value) => sum + value, 0) / n;
+	let [above, below] = [0, 0];
+	values.forEach((value, i) => {
+		above += (i - middle) * (value - mean);
+		below += (i - middle) ** 2;
+	});
+	return above / below;
+}

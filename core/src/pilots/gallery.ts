@@ -1,0 +1,92 @@
+import type { FaultKind } from '../grading/index.js';
+import { FAULT_NAMES } from '../grading/index.js';
+import type { PilotId } from './techniques.js';
+
+export type ShownFault = FaultKind | 'fixation' | 'omission';
+
+/** A fault to be watched beside clean flying: who has it, on which shipped cards, in which weather. */
+export interface GalleryEntry {
+	kind: ShownFault;
+	name: string;
+	pilot: PilotId;
+	/** Ids of shipped cards on which it can be shown, the best first. */
+	cards: string[];
+	seed: number;
+	turbulence: 'none' | 'light';
+	watch: string;
+}
+
+export const GALLERY: readonly GalleryEntry[] = [
+	{
+		kind: 'descent-before-slowing',
+		name: FAULT_NAMES['descent-before-slowing'],
+		pilot: 'hasty',
+		cards: ['approach-descent'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'the airspeed when the nose goes down: in the descent it hardly comes back'
+	},
+	{
+		kind: 'late-level-off',
+		name: FAULT_NAMES['late-level-off'],
+		pilot: 'hasty',
+		cards: ['approach-descent', 'rate-climb'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'the altimeter going through while the vertical speed is still on'
+	},
+	{
+		kind: 'two-changes-at-once',
+		name: FAULT_NAMES['two-changes-at-once'],
+		pilot: 'juggler',
+		cards: ['standard-turns', 'oval'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'power and nose moving in the same breath at the begin of each turn, and all that has to be taken back'
+	},
+	{
+		kind: 'chases-vertical-speed',
+		name: FAULT_NAMES['chases-vertical-speed'],
+		pilot: 'chaser',
+		cards: ['straight-level', 'racetrack-climbs'],
+		seed: 4,
+		turbulence: 'light',
+		watch: 'the nose always going where the vertical speed was six seconds ago'
+	},
+	{
+		kind: 'speed-lost',
+		name: FAULT_NAMES['speed-lost'],
+		pilot: 'coaster',
+		cards: ['approach-descent', 'racetrack-climbs'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'the tachometer that stays, and the airspeed that goes'
+	},
+	{
+		kind: 'bank-held',
+		name: FAULT_NAMES['bank-held'],
+		pilot: 'holder',
+		cards: ['standard-turns', 'oval'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'the bank when the heading comes up: it is still all there'
+	},
+	{
+		kind: 'fixation',
+		name: 'Fixation',
+		pilot: 'starer',
+		cards: ['straight-level'],
+		seed: 4,
+		turbulence: 'light',
+		watch: 'the framed altimeter, and the heading walking away meanwhile'
+	},
+	{
+		kind: 'omission',
+		name: 'Omission',
+		pilot: 'omitter',
+		cards: ['straight-level'],
+		seed: 4,
+		turbulence: 'light',
+		watch: 'the heading that is never framed, and where it goes'
+	}
+];

@@ -1,0 +1,44 @@
+import type { Knex } from 'knex';
+import {
+	configurationFlight,
+	configurationOf,
+	measuredNumbers,
+	standardDay,
+	steadyStretches,
+	type Aircraft,
+	type MeasuredNumbers,
+	type Track
+} from '@hanza/core';
+import { addStretches, stretchesOf } from '../data/index.js';
+
+/** Finds and keeps the steady stretches of a flight, each with the configuration it was flown in. */
+export async function keepStretches(
+	db: Knex,
+	attemptId: string,
+	track: Track,
+	aircraft: Aircraft
+): Promise<void> {
+	const rates = new Map(
+		aircraft.configurations.map((configuration) => [
+			configuration.id,
+			typeof configuration.verticalSpeedFpm === 'number'
+				? configuration.verticalSpeedFpm
+				: configurationFlight(aircraft, configuration, {
+						...standardDay,
+						altitudeFt: configuration.altitudeFt
+					}).verticalSpeedFpm
+		])
+	);
+	const found = steadyStretches(track, aircraft).map((stretch) => ({
+		...stretch,
+		configurationId: configurationOf(stretch, aircraft, ({ id }) => rates.get(id)!)
+	}));
+	await addStretches(db, attemptId, found);
+}
+
+/** A student's own numbers in an aircraft. */
+export const ownNumbers = async (
+	db: Knex,
+	studentId: string,
+	aircraftId: string
+): Promise<MeasuredNumbers[]> => measuredNumbers(await stretchesOf(db, studentId, aircraftId));

@@ -1,0 +1,28 @@
+import type { Aircraft, Area, Fault, Look, PhaseTimes, PilotId, ScanReport, TaskCard } from '@hanza/core';
+
+/** What is asked of the analysis worker. */
+export interface FlyRequest {
+	id: number;
+	card: TaskCard;
+	aircraft: Aircraft;
+	area: Area;
+	pilot: PilotId;
+	seed: number;
+	longestSeconds: number;
+}
+
+/** A robot's flight, with its recording as bytes. */
+export interface FlownAnswer {
+	id: number;
+	flown: {
+		recording: ArrayBuffer;
+		looks: Look[];
+		faults: Fault[];
+		scan: ScanReport['costs'];
+		times: PhaseTimes[];
+		seconds: number;
+		completed: boolean;
+	} | null;
+	/** Why it could not be flown. */
+	problem: string | null;
+}
