@@ -7,12 +7,17 @@
 			? [
 					['/roster', 'Students'],
 					['/set', 'Set a task'],
+					['/cards', 'Cards'],
+					['/drills', 'Drills'],
+					['/faults', 'Faults'],
 					['/tap', 'Tap sheet'],
 					['/aircraft', 'Aircraft']
 				]
 			: [
 					['/home', 'Tasks'],
 					['/log', 'Log'],
+					['/drills', 'Drills'],
+					['/faults', 'Faults'],
 					['/aircraft', 'Aircraft'],
 					['/controls', 'Controls']
 				]
@@ -21,7 +26,7 @@
 
 <div class="flex min-h-dvh flex-col">
 	<nav class="border-b border-line bg-sheet" aria-label="Main">
-		<div class="mx-auto flex max-w-6xl items-center gap-6 px-4 py-2">
+		<div class="mx-auto flex max-w-6xl flex-wrap items-center gap-x-5 gap-y-1 px-4 py-2">
 			<a href="/" class="text-lg font-bold text-accent no-underline">Hanza</a>
 			{#each links as [href, text] (href)}
 				{@const here = page.url.pathname.startsWith(href!)}

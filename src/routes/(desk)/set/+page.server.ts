@@ -23,20 +23,23 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 	return {
 		students: students.map(({ id, name }) => ({ id, name })),
 		chosen: url.searchParams.get('student') ?? students[0]?.id ?? '',
+		chosenCard: url.searchParams.get('card') ?? '',
 		cards: [
-			...cardShelf.all.map(({ id, name, summary, aircraft }) => ({
-				id,
-				name,
-				summary,
-				aircraft,
-				kept: false
-			})),
 			...kept.map(({ id, card, authorName }) => ({
 				id,
 				name: card.name,
 				summary: `${card.summary} Kept by ${authorName}.`,
+				group: 'Your own',
 				aircraft: card.aircraft,
 				kept: true
+			})),
+			...cardShelf.all.map(({ id, name, summary, aircraft, group = 'Others' }) => ({
+				id,
+				name,
+				summary,
+				group,
+				aircraft,
+				kept: false
 			}))
 		],
 		aircraft: aircraftShelf.all.map((one) => ({

@@ -5,8 +5,16 @@
 	// svelte-ignore state_referenced_locally
 	let standard = $state(data.standards[0]?.id ?? '');
 	// svelte-ignore state_referenced_locally
-	let card = $state(data.cards[0]?.id ?? '');
+	let card = $state(
+		data.cards.some(({ id }) => id === data.chosenCard) ? data.chosenCard : (usualCard() ?? '')
+	);
+	/** The first that ships, not the newest of one's own. */
+	function usualCard(): string | undefined {
+		return (data.cards.find(({ kept }) => !kept) ?? data.cards[0])?.id;
+	}
 	let failure = $state('none');
+	const groups = $derived([...new Set(data.cards.map(({ group }) => group))]);
+	const chosenCard = $derived(data.cards.find(({ id }) => id === card));
 	const entered = $derived<Record<string, string>>(form?.entered ?? {});
 	/** What was typed before a refusal, or what the field begins with. */
 	const typed = (name: string, usual = '') => entered[name] ?? usual;
@@ -44,26 +52,37 @@
 					>{/each}
 			</select>
 		</label>
-		<fieldset class="grid gap-2">
-			<legend class="mb-1">Card</legend>
-			{#each data.cards as one (one.id)}
-				<div class="flex items-baseline gap-2">
-					<label class="flex grow items-baseline gap-2">
-						<input type="radio" name="card" value={one.id} bind:group={card} required class="accent-accent" />
-						<span>{one.name}<span class="block text-sm text-ink-soft">{one.summary}</span></span>
-					</label>
-					{#if one.kept}
+		<div class="grid gap-1">
+			<label class="grid gap-1">
+				<span>Card</span>
+				<select class="field" name="card" bind:value={card} required>
+					{#each groups as group (group)}
+						<optgroup label={group}>
+							{#each data.cards.filter((one) => one.group === group) as { id, name } (id)}
+								<option value={id}>{name}</option>
+							{/each}
+						</optgroup>
+					{/each}
+				</select>
+			</label>
+			{#if chosenCard}
+				<p class="text-sm text-ink-soft">
+					{chosenCard.summary}
+					<a href="/cards/{chosenCard.id}">{chosenCard.kept ? 'See or change it' : 'See it'}</a>
+				</p>
+				{#if chosenCard.kept}
+					<p>
 						<button
 							class="button"
 							formaction="?/remove"
 							name="card"
-							value={one.id}
-							aria-label="Remove {one.name}">Remove</button
+							value={chosenCard.id}
+							aria-label="Remove {chosenCard.name}">Remove it from your cards</button
 						>
-					{/if}
-				</div>
-			{/each}
-		</fieldset>
+					</p>
+				{/if}
+			{/if}
+		</div>
 		<label class="grid gap-1">
 			<span>Graded against</span>
 			<select class="field" name="standard" bind:value={standard}>

@@ -1,0 +1,138 @@
+<script lang="ts">
+	import type { LeafEvent, PhaseEvent } from '@hanza/core';
+	import { CHANNEL_WORDS, EVENT_WORDS, eventOf, leavesOf, newLeaf } from '$lib/cards/editor.svelte.js';
+
+	interface Props {
+		event: PhaseEvent;
+		label: string;
+		onchange: (event: PhaseEvent) => void;
+	}
+	const { event, label, onchange }: Props = $props();
+	const leaves = $derived(leavesOf(event));
+	const how = $derived(event.kind === 'any' ? 'any' : 'all');
+	const KINDS = Object.keys(EVENT_WORDS) as LeafEvent['kind'][];
+	const CHANNELS = Object.keys(CHANNEL_WORDS) as (keyof typeof CHANNEL_WORDS)[];
+
+	const put = (index: number, leaf: LeafEvent) =>
+		onchange(
+			eventOf(
+				leaves.map((one, i) => (i === index ? leaf : one)),
+				how
+			)
+		);
+</script>
+
+<div class="grid gap-1.5" role="group" aria-label={label}>
+	{#each leaves as leaf, i (i)}
+		<div class="flex flex-wrap items-center gap-1.5">
+			{#if i === 0}
+				<span class="w-10 text-sm text-ink-soft">{label}</span>
+			{:else}
+				<select
+					class="field w-16 text-sm"
+					value={how}
+					aria-label="How the parts belong together"
+					onchange={(change) => onchange(eventOf(leaves, change.currentTarget.value as 'all' | 'any'))}
+				>
+					<option value="all">and</option>
+					<option value="any">or</option>
+				</select>
+			{/if}
+			<select
+				class="field text-sm"
+				value={leaf.kind}
+				aria-label="Kind of event"
+				onchange={(change) => put(i, newLeaf(change.currentTarget.value as LeafEvent['kind']))}
+			>
+				{#each KINDS as kind (kind)}<option value={kind}>{EVENT_WORDS[kind]}</option>{/each}
+			</select>
+			{#if leaf.kind === 'elapsed'}
+				<input
+					class="field w-20 text-sm"
+					type="number"
+					min="0"
+					aria-label="Seconds"
+					value={leaf.seconds}
+					onchange={(change) => put(i, { ...leaf, seconds: change.currentTarget.valueAsNumber })}
+				/> s
+			{:else}
+				<select
+					class="field text-sm"
+					value={leaf.channel}
+					aria-label="What it looks at"
+					onchange={(change) =>
+						put(i, { ...leaf, channel: change.currentTarget.value as keyof typeof CHANNEL_WORDS })}
+				>
+					{#each CHANNELS as channel (channel)}<option value={channel}>{CHANNEL_WORDS[channel]}</option>{/each}
+				</select>
+				{#if leaf.kind === 'reversed'}
+					<select
+						class="field text-sm"
+						value={leaf.from}
+						aria-label="Turned back from"
+						onchange={(change) => put(i, { ...leaf, from: change.currentTarget.value as 'top' | 'bottom' })}
+					>
+						<option value="top">from the top</option>
+						<option value="bottom">from the bottom</option>
+					</select>
+					by
+					<input
+						class="field w-20 text-sm"
+						type="number"
+						aria-label="By how much"
+						value={leaf.by}
+						onchange={(change) => put(i, { ...leaf, by: change.currentTarget.valueAsNumber })}
+					/>
+				{:else}
+					<input
+						class="field w-20 text-sm"
+						type="number"
+						aria-label="Value"
+						value={leaf.value}
+						onchange={(change) => put(i, { ...leaf, value: change.currentTarget.valueAsNumber })}
+					/>
+					{#if leaf.kind === 'within'}
+						±
+						<input
+							class="field w-16 text-sm"
+							type="number"
+							aria-label="Within"
+							value={leaf.tolerance}
+							onchange={(change) => put(i, { ...leaf, tolerance: change.currentTarget.valueAsNumber })}
+						/>
+					{/if}
+					for
+					<input
+						class="field w-16 text-sm"
+						type="number"
+						min="0"
+						aria-label="Held for seconds"
+						value={leaf.heldSeconds ?? 0}
+						onchange={(change) => put(i, { ...leaf, heldSeconds: change.currentTarget.valueAsNumber })}
+					/> s
+				{/if}
+			{/if}
+			{#if leaves.length > 1}
+				<button
+					type="button"
+					class="cursor-pointer px-1 text-ink-soft hover:text-limit"
+					aria-label="Take this part away"
+					onclick={() =>
+						onchange(
+							eventOf(
+								leaves.filter((_, other) => other !== i),
+								how
+							)
+						)}>✕</button
+				>
+			{/if}
+			{#if i === leaves.length - 1 && leaves.length < 6}
+				<button
+					type="button"
+					class="cursor-pointer px-1 text-sm text-accent underline"
+					onclick={() => onchange(eventOf([...leaves, newLeaf('elapsed')], how))}>and …</button
+				>
+			{/if}
+		</div>
+	{/each}
+</div>

@@ -1,0 +1,21 @@
+import { FAILURE_KINDS, FAILURES, SCHOOL_IDS, SCHOOLS } from '@hanza/core';
+import { aircraftShelf, areaShelf, cardShelf } from '$data';
+import { database } from '$lib/server/db.js';
+import { found, requirePerson } from '$lib/server/guard.js';
+import { ownCard } from '$lib/server/services/index.js';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ locals, params }) => {
+	const person = requirePerson(locals, 'instructor');
+	const shipped = cardShelf.find(params.id);
+	const card = shipped ?? found(await ownCard(database(), person, params.id)).card;
+	return {
+		id: params.id,
+		card,
+		mine: !shipped,
+		aircraft: aircraftShelf.all,
+		areas: areaShelf.all,
+		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
+		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name }))
+	};
+};
