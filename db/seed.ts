@@ -1,18 +1,39 @@
-import { flyByRobot, encodeChunk, TECHNIQUES, type Technique } from '@hanza/core';
+import {
+	DRILLS,
+	encodeChunk,
+	flyByRobot,
+	question,
+	SeededRandom,
+	TECHNIQUES,
+	type DrillId,
+	type PilotId,
+	type TaskCard,
+	type Technique,
+	type Track
+} from '@hanza/core';
+import type { Knex } from 'knex';
 import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
 import { openDatabase } from '../src/lib/server/db.js';
 import {
 	addAssignment,
 	addChunk,
+	addLooks,
 	addOverride,
 	addPerson,
 	addRemark,
 	findAttempt,
 	findPerson,
 	isDemo,
-	markDemo
+	markDemo,
+	type Person
 } from '../src/lib/server/data/index.js';
-import { beginFlight, endFlight, hashPassword } from '../src/lib/server/services/index.js';
+import {
+	beginFlight,
+	drillContext,
+	endFlight,
+	hashPassword,
+	markRound
+} from '../src/lib/server/services/index.js';
 
 /** How near a demo student flies to the steady robot (0) or the hasty one (1), flight by flight. */
 interface DemoStudent {
@@ -24,6 +45,10 @@ interface DemoStudent {
 	remark?: string;
 	/** Cards set beside the one of the month, by id. */
 	more?: string[];
+	/** Attitude flying of the month: card, days ago, and how it was flown; with the looks where the panel was veiled. */
+	attitude?: { card: string; daysAgo: number; pilot: PilotId; veiled?: boolean; light?: boolean }[];
+	/** Rounds of drills: how often the answers were right. */
+	drills?: { drill: DrillId; knows: number }[];
 }
 
 const STUDENTS: DemoStudent[] = [
@@ -32,10 +57,38 @@ const STUDENTS: DemoStudent[] = [
 		name: 'Ilse Varnholm',
 		haste: [1, 0.8, 0.45, 0.2, 0.05],
 		daysAgo: [26, 21, 15, 8, 2],
-		remark: 'Good patience on the slow-down. Next: the same in wind.'
+		remark: 'Good patience on the slow-down. Next: the same in wind.',
+		attitude: [
+			{ card: 'straight-level', daysAgo: 25, pilot: 'starer', veiled: true, light: true },
+			{ card: 'standard-turns', daysAgo: 24, pilot: 'holder' },
+			{ card: 'straight-level', daysAgo: 20, pilot: 'omitter', veiled: true, light: true },
+			{ card: 'racetrack-climbs', daysAgo: 18, pilot: 'coaster' },
+			{ card: 'standard-turns', daysAgo: 13, pilot: 'juggler' },
+			{ card: 'vertical-s-a', daysAgo: 11, pilot: 'chaser' },
+			{ card: 'straight-level', daysAgo: 9, pilot: 'steady', veiled: true, light: true },
+			{ card: 'standard-turns', daysAgo: 6, pilot: 'steady' },
+			{ card: 'compass-turns', daysAgo: 5, pilot: 'steady' },
+			{ card: 'upset-moderate', daysAgo: 4, pilot: 'steady' },
+			{ card: 'find-your-numbers', daysAgo: 3, pilot: 'steady' }
+		],
+		drills: [
+			{ drill: 'primary', knows: 0.6 },
+			{ drill: 'standard-bank', knows: 0.8 },
+			{ drill: 'primary', knows: 0.9 }
+		]
 	},
 	{ login: 'teo', name: 'Teo Marrask', haste: [0.9, 1, 0.95], daysAgo: [19, 9, 3] },
-	{ login: 'runa', name: 'Runa Calvey', haste: [0.5, 0.1], daysAgo: [24, 16] },
+	{
+		login: 'runa',
+		name: 'Runa Calvey',
+		haste: [0.5, 0.1],
+		daysAgo: [24, 16],
+		more: ['upset-mild'],
+		attitude: [
+			{ card: 'oval', daysAgo: 22, pilot: 'holder' },
+			{ card: 'vacuum-partial', daysAgo: 17, pilot: 'steady' }
+		]
+	},
 	{
 		login: 'obed',
 		name: 'Obed Linnaker',
@@ -57,6 +110,41 @@ function blend(haste: number): Technique {
 		wanderDeg: mix(steady.wanderDeg, hasty.wanderDeg) + 0.1
 	};
 }
+
+/** A flight as if it had been flown: begun, sent, ended and graded by the same code as any. */
+async function keepFlight(
+	db: Knex,
+	student: Person,
+	card: TaskCard,
+	track: Track,
+	startedAt: Date,
+	seconds: number,
+	assignmentId: string | null = null
+): Promise<string> {
+	const standard = standardShelf.get('us-instrument');
+	const attemptId = await beginFlight(db, student, {
+		assignmentId,
+		card,
+		standard,
+		assist: 'direct',
+		startedAt
+	});
+	await addChunk(db, attemptId, {
+		seq: 0,
+		body: encodeChunk({ first: 0, track }),
+		samples: track.length,
+		resume: null
+	});
+	const attempt = (await findAttempt(db, attemptId))!;
+	await endFlight(db, attempt, 'finished', new Date(startedAt.getTime() + seconds * 1000));
+	return attemptId;
+}
+
+/** The weather of a lesson in light air, so that there is something to do. */
+const inLightAir = (card: TaskCard): TaskCard => ({
+	...card,
+	weather: { ...card.weather, turbulence: 'light' }
+});
 
 async function seed(url: string): Promise<void> {
 	const db = openDatabase(url);
@@ -104,25 +192,59 @@ async function seed(url: string): Promise<void> {
 					note: '',
 					createdAt: new Date(now - (nth + 2) * 3_600_000)
 				});
+			for (const [i, flown] of (person.attitude ?? []).entries()) {
+				const asked = cardShelf.get(flown.card);
+				const set = {
+					...(flown.light ? inLightAir(asked) : asked),
+					...(flown.veiled ? { veil: 'blur' as const } : {})
+				};
+				const startedAt = new Date(now - flown.daysAgo * 86_400_000 - ((s * 53 + i * 67) % 240) * 60_000);
+				const flight = flyByRobot(
+					set,
+					aircraftShelf.get(set.aircraft),
+					area,
+					TECHNIQUES[flown.pilot],
+					300 * (s + 1) + i
+				);
+				const attemptId = await keepFlight(
+					db,
+					student,
+					set,
+					flight.track,
+					startedAt,
+					flight.simulatedSeconds
+				);
+				if (flown.veiled) await addLooks(db, attemptId, 'veil', flight.looks);
+			}
+			const context = drillContext(aircraft, area);
+			for (const [i, { drill, knows }] of (person.drills ?? []).entries()) {
+				const random = new SeededRandom(s * 31 + i);
+				const answers = DRILLS[drill]
+					.items(context)
+					.slice(0, 10)
+					.map((item, n) => {
+						const { answer } = question(drill, item, n, context);
+						return { item, seed: n, given: random.next() < knows ? answer.right : -1 };
+					});
+				await markRound(db, student, drill, context, {
+					id: crypto.randomUUID(),
+					seconds: 70 + 8 * i,
+					answers
+				});
+			}
 			for (const [i, daysAgo] of person.daysAgo.entries()) {
 				const startedAt = new Date(now - daysAgo * 86_400_000 - ((s * 97 + i * 41) % 300) * 60_000);
 				const flight = flyByRobot(card, aircraft, area, blend(person.haste[i]!), 100 * (s + 1) + i);
-				const attemptId = await beginFlight(db, student, {
-					assignmentId,
-					card,
-					standard,
-					assist: 'direct',
-					startedAt
-				});
-				await addChunk(db, attemptId, {
-					seq: 0,
-					body: encodeChunk({ first: 0, track: flight.track }),
-					samples: flight.track.length,
-					resume: null
-				});
 				const endedAt = new Date(startedAt.getTime() + flight.simulatedSeconds * 1000);
-				const attempt = (await findAttempt(db, attemptId))!;
-				await endFlight(db, attempt, 'finished', endedAt);
+				const attemptId = await keepFlight(
+					db,
+					student,
+					card,
+					flight.track,
+					startedAt,
+					flight.simulatedSeconds,
+					assignmentId
+				);
 				const newest = i === person.daysAgo.length - 1;
 				if (newest && person.remark)
 					await addRemark(db, {

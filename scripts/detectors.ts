@@ -28,8 +28,16 @@ const descent = cardShelf.get('approach-descent');
 const CASES: { kind: FaultKind | 'fixation' | 'omission'; pilot: PilotId; cards: TaskCard[] }[] = [
 	{ kind: 'descent-before-slowing', pilot: 'hasty', cards: [descent] },
 	{ kind: 'late-level-off', pilot: 'hasty', cards: [descent, pattern('rate-climb', 1500)] },
-	{ kind: 'two-changes-at-once', pilot: 'juggler', cards: [pattern('standard-turns', 3000), pattern('oval', 2500)] },
-	{ kind: 'chases-vertical-speed', pilot: 'chaser', cards: [pattern('straight-level', 3000), pattern('racetrack-climbs', 1500)] },
+	{
+		kind: 'two-changes-at-once',
+		pilot: 'juggler',
+		cards: [pattern('standard-turns', 3000), pattern('oval', 2500)]
+	},
+	{
+		kind: 'chases-vertical-speed',
+		pilot: 'chaser',
+		cards: [pattern('straight-level', 3000), pattern('racetrack-climbs', 1500)]
+	},
 	{ kind: 'speed-lost', pilot: 'coaster', cards: [descent, pattern('racetrack-climbs', 1500)] },
 	{ kind: 'bank-held', pilot: 'holder', cards: [pattern('standard-turns', 3000), pattern('oval', 2500)] },
 	{ kind: 'fixation', pilot: 'starer', cards: [pattern('straight-level', 3000)] },
@@ -94,7 +102,13 @@ for (const { kind, pilot, cards } of CASES) {
 	rows.push(
 		`| ${name} | ${pilot} | ${cards.map((card) => card.name).join('; ')} | ${2 * FLIGHTS} | ${counts.hit} | ${counts.missed} | ${counts.false} | ${precision.toFixed(2)} | ${recall.toFixed(2)} |`
 	);
-	console.log(kind, JSON.stringify(counts), precision.toFixed(2), recall.toFixed(2), JSON.stringify(byWeather));
+	console.log(
+		kind,
+		JSON.stringify(counts),
+		precision.toFixed(2),
+		recall.toFixed(2),
+		JSON.stringify(byWeather)
+	);
 }
 if (!only && FLIGHTS >= 100)
 	writeFileSync(

@@ -89,7 +89,9 @@ describe('what the student did about it', () => {
 			covered: { instrument: 'attitude', atSeconds: 43 },
 			lies: true
 		});
-		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you did not name it, covered the attitude after 23 s.');
+		expect(noticedText(noticed!)).toBe(
+			'Vacuum: began at 0:20; you did not name it, covered the attitude after 23 s.'
+		);
 	});
 
 	it('a cover on a healthy dial does not', () => {

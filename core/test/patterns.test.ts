@@ -37,16 +37,21 @@ describe('the cards of attitude flying', () => {
 		expect(grade.faults.map(({ kind }) => kind)).toEqual([]);
 	});
 
-	it.each(['vertical-s-c', 'turning-climb', 'speed-changes'] as const)('%s is flown in the complex single too', (id) => {
-		const card = parse(TaskCard, patternCard(id, high));
-		const flight = flyByRobot(card, tourer, area, TECHNIQUES.steady, 5, 1200);
-		expect(gradeFlight(flight.track, card, us, tourer).because).toEqual([]);
-		expect(flight.completed).toBe(true);
-	});
+	it.each(['vertical-s-c', 'turning-climb', 'speed-changes'] as const)(
+		'%s is flown in the complex single too',
+		(id) => {
+			const card = parse(TaskCard, patternCard(id, high));
+			const flight = flyByRobot(card, tourer, area, TECHNIQUES.steady, 5, 1200);
+			expect(gradeFlight(flight.track, card, us, tourer).because).toEqual([]);
+			expect(flight.completed).toBe(true);
+		}
+	);
 
 	it('refuses a pattern that the aircraft has no configuration for', () => {
 		const bare = { ...trainer, configurations: [] };
-		expect(() => patternCard('oval', { ...low, aircraft: bare })).toThrow(/no configuration "level-approach"/);
+		expect(() => patternCard('oval', { ...low, aircraft: bare })).toThrow(
+			/no configuration "level-approach"/
+		);
 	});
 
 	it('the vertical S reverses at its limits: the altitude at each end is within 60 ft of it', () => {
@@ -65,7 +70,9 @@ describe('the cards of attitude flying', () => {
 		for (const id of ['timed-turns', 'compass-turns'] as const)
 			for (const { end } of patternCard(id, low).phases) {
 				const leaves = end.kind === 'all' ? end.of : [end];
-				expect(leaves.some((leaf) => 'channel' in leaf && leaf.channel === 'indicatedHeadingDeg')).toBe(false);
+				expect(leaves.some((leaf) => 'channel' in leaf && leaf.channel === 'indicatedHeadingDeg')).toBe(
+					false
+				);
 			}
 	});
 });

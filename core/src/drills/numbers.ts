@@ -1,4 +1,11 @@
-import { configurationFlight, powerOf, powerUnit, solveDescent, solveTurn, standardDay } from '../flight/index.js';
+import {
+	configurationFlight,
+	powerOf,
+	powerUnit,
+	solveDescent,
+	solveTurn,
+	standardDay
+} from '../flight/index.js';
 import { solveCompassTurn } from '../instruments/index.js';
 import { formatHeading } from '../units/index.js';
 import { pick, type Drill } from './question.js';
@@ -143,7 +150,8 @@ export const compassDrill: Drill = {
 			prompt: `By compass, turning ${turn} to ${formatHeading(targetDeg)}; the rule goes by ${ruleMaxErrorDeg}° at north and south, without a lead. On what reading do you roll out?`,
 			answer: { kind: 'number', right: ruleRollOutDeg, tolerance: 5, unit: '°', circular: true },
 			explanation: `By the rule on ${formatHeading(ruleRollOutDeg)}. With ${bankDeg}° of bank this card shows ${formatHeading(indicatedAtTargetDeg)} at the moment the heading is ${formatHeading(targetDeg)}: early toward north, late toward south${dipDeg < 0 ? ', the other way round here in the south' : ''}.`,
-			other: 'The other way counts the whole turn by clock: three degrees a second, and believes the compass only with the wings level.'
+			other:
+				'The other way counts the whole turn by clock: three degrees a second, and believes the compass only with the wings level.'
 		};
 	}
 };

@@ -27,11 +27,24 @@ const STATES: Record<string, State & { name: string }> = {
 	'descent-right': { name: 'a descending turn to the right', climbFpm: -500, turn: 3, gain: 0 },
 	'descent-left': { name: 'a descending turn to the left', climbFpm: -500, turn: -3, gain: 0 },
 	slowing: { name: 'level, losing speed', climbFpm: 0, turn: 0, gain: -14 },
-	'spiral-left': { name: 'a steepening spiral to the left, speed building', climbFpm: -1400, turn: -6, gain: 18 }
+	'spiral-left': {
+		name: 'a steepening spiral to the left, speed building',
+		climbFpm: -1400,
+		turn: -6,
+		gain: 18
+	}
 };
 
 /** What can lie, with the state in which it can be seen to, and what gives it away. */
-const LIARS: Record<string, { name: string; state: keyof typeof STATES; why: string; bend: (panel: PanelReadings, first: boolean) => void }> = {
+const LIARS: Record<
+	string,
+	{
+		name: string;
+		state: keyof typeof STATES;
+		why: string;
+		bend: (panel: PanelReadings, first: boolean) => void;
+	}
+> = {
 	attitude: {
 		name: 'attitude indicator',
 		state: 'level',
@@ -77,14 +90,17 @@ const LIARS: Record<string, { name: string; state: keyof typeof STATES; why: str
 	}
 };
 
-function panelOf(state: State, second: boolean, base: { headingDeg: number; altitudeFt: number; kias: number }): PanelReadings {
+function panelOf(
+	state: State,
+	second: boolean,
+	base: { headingDeg: number; altitudeFt: number; kias: number }
+): PanelReadings {
 	const seconds = second ? APART_SECONDS : 0;
 	const { climbFpm, turn, gain } = state;
 	const bank =
 		turn === 0
 			? 0
-			: Math.sign(turn) *
-				solveTurn({ trueAirspeedKt: base.kias, rateDegPerSecond: Math.abs(turn) }).bankDeg;
+			: Math.sign(turn) * solveTurn({ trueAirspeedKt: base.kias, rateDegPerSecond: Math.abs(turn) }).bankDeg;
 	const headingDeg = normalizeDeg(base.headingDeg + turn * seconds);
 	const levelPitch = 2.3;
 	return {

@@ -54,6 +54,12 @@ export function choice(
 	wrong: readonly string[],
 	most = 5
 ): Question['answer'] {
-	const options = shuffled(random, [right, ...shuffled(random, wrong.filter((one) => one !== right)).slice(0, most - 1)]);
+	const options = shuffled(random, [
+		right,
+		...shuffled(
+			random,
+			wrong.filter((one) => one !== right)
+		).slice(0, most - 1)
+	]);
 	return { kind: 'choice', options, right: options.indexOf(right) };
 }

@@ -41,7 +41,9 @@ export function chooseItems(
 		const state = known.get(item);
 		const chance = random.next();
 		if (!state) return { item, rank: 1, by: chance };
-		return state.dueDay <= nowDay ? { item, rank: 0, by: state.dueDay } : { item, rank: 2, by: state.dueDay + chance };
+		return state.dueDay <= nowDay
+			? { item, rank: 0, by: state.dueDay }
+			: { item, rank: 2, by: state.dueDay + chance };
 	});
 	ranked.sort((a, b) => a.rank - b.rank || a.by - b.by);
 	return ranked.slice(0, count).map(({ item }) => item);

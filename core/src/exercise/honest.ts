@@ -41,9 +41,7 @@ export function honestColumn(track: Track, name: ChannelName): Float64Array | nu
 	const shown = track.column(name);
 	if (!track.has('failures') || !track.has(instead)) return shown;
 	const alternate = track.has('alternateStatic') ? track.column('alternateStatic') : null;
-	const failures = track
-		.column('failures')
-		.map((mask, i) => tellingFailures(mask, alternate?.[i] ?? 0));
+	const failures = track.column('failures').map((mask, i) => tellingFailures(mask, alternate?.[i] ?? 0));
 	if (!failures.some((mask) => lies(name, mask))) return shown;
 	const truth = track.column(instead);
 	return shown.map((value, i) => (lies(name, failures[i]!) ? truth[i]! : value));

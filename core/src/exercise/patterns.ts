@@ -648,8 +648,7 @@ export function upsetCard(
 			{
 				id: 'recovery',
 				name: 'Recovery',
-				instruction:
-					'Airspeed first. Nose high: power, nose down, wings level. Nose low: power off, wings level, then the nose.',
+				instruction: 'Airspeed first, then recover in the order you have learnt.',
 				targets: {},
 				end: {
 					kind: 'all',

@@ -29,7 +29,9 @@ export function eventSample(sample: Sample): EventSample {
 	const seen = {} as EventSample;
 	for (const name of EVENT_CHANNELS)
 		seen[name] =
-			isShown(name) && lies(name, tellingFailures(sample.failures, sample.alternateStatic)) ? sample[TRUE_CHANNEL[name].instead] : sample[name];
+			isShown(name) && lies(name, tellingFailures(sample.failures, sample.alternateStatic))
+				? sample[TRUE_CHANNEL[name].instead]
+				: sample[name];
 	return seen;
 }
 

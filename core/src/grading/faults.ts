@@ -1,7 +1,14 @@
 import { formatClock } from '../units/index.js';
 import { honestColumn, type Phase, type PhaseTimes, type TaskCard } from '../exercise/index.js';
 import type { Track } from '../simulation/index.js';
-import { fault, FAULT_DEFAULTS, indexAt, type Fault, type FaultContext, type FaultSettings } from './fault.js';
+import {
+	fault,
+	FAULT_DEFAULTS,
+	indexAt,
+	type Fault,
+	type FaultContext,
+	type FaultSettings
+} from './fault.js';
 import { bankHeld, chasesVerticalSpeed, speedLost } from './handling.js';
 import { runningMean, spread } from './series.js';
 

@@ -203,8 +203,8 @@ export function gradeFlight(
 			: own.length > 0
 				? worstOf(own)
 				: endSeconds === null || decisive.length === 0
-				? 'not shown'
-				: 'met';
+					? 'not shown'
+					: 'met';
 		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
 		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
 		return {
@@ -224,9 +224,7 @@ export function gradeFlight(
 		...findFaults(card, track, times),
 		...recoveryFaults(recoveries),
 		...unnamedFaults(noticed, track)
-	].sort(
-		(a, b) => a.startSeconds - b.startSeconds
-	);
+	].sort((a, b) => a.startSeconds - b.startSeconds);
 	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
 	const weighted = phases.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
 	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * faults.length);

@@ -8,7 +8,7 @@ import { runningMean, spread } from './series.js';
 /** A phase of the flight with its place in the recording. */
 interface Stretch {
 	phase: Phase;
-	
+
 	from: number;
 	to: number;
 }
@@ -118,8 +118,15 @@ function chasedIn(
 	if (reversals(off, size / 2) < settings.chaseReversals) return false;
 	// How fast the nose is moved against what the needle shows at that moment.
 	const half = Math.round(rateHz / 2);
-	const moved = p.map((_, i) => pitch[Math.min(pitch.length - 1, from + i + half)]! - pitch[Math.max(0, from + i - half)]!);
-	return correlation(moved, v.map((value) => vm - value)) >= settings.chaseCorrelation;
+	const moved = p.map(
+		(_, i) => pitch[Math.min(pitch.length - 1, from + i + half)]! - pitch[Math.max(0, from + i - half)]!
+	);
+	return (
+		correlation(
+			moved,
+			v.map((value) => vm - value)
+		) >= settings.chaseCorrelation
+	);
 }
 
 /** From this roughness on the air takes speed that no hand can hold. */
@@ -229,8 +236,7 @@ export function bankHeld({ card, track, times, settings, rough }: FaultContext):
 function endsAtHeading({ end }: Phase): boolean {
 	const leaves = end.kind === 'all' || end.kind === 'any' ? end.of : [end];
 	return leaves.some(
-		(leaf) =>
-			leaf.kind === 'within' && (leaf.channel === 'indicatedHeadingDeg' || leaf.channel === 'bankDeg')
+		(leaf) => leaf.kind === 'within' && (leaf.channel === 'indicatedHeadingDeg' || leaf.channel === 'bankDeg')
 	);
 }
 

@@ -24,7 +24,8 @@ export function manoeuvreOf(card: Pick<TaskCard, 'phases' | 'upset'>, index: num
 	const before: Phase | undefined = card.phases[index - 1];
 	const { altitudeFt, airspeedKias, verticalSpeedFpm, bankDeg, headingDeg } = phase.targets;
 	if (card.upset && index === 0) return 'recovery';
-	if (phase.end.kind === 'reversed' || (altitudeFt?.mode === 'reach' && verticalSpeedFpm)) return 'vertical-s';
+	if (phase.end.kind === 'reversed' || (altitudeFt?.mode === 'reach' && verticalSpeedFpm))
+		return 'vertical-s';
 	const turns = bankDeg !== undefined && bankDeg.value !== 0 && !headingDeg;
 	if (airspeedKias?.mode === 'reach') return 'speed-change';
 	if (altitudeFt?.mode === 'hold') {
@@ -60,6 +61,7 @@ export interface ManoeuvreRecord {
 }
 
 const TREND_OVER = 6;
+const LEAVES_BEHIND: ReadonlySet<FaultKind> = new Set(['bank-held']);
 
 /** What a student has shown of each manoeuvre, out of the grades of flights. */
 export function manoeuvreRecords(
@@ -85,9 +87,14 @@ export function manoeuvreRecords(
 			records.set(kind, record);
 			for (const item of phase.items)
 				if (item.verdict === 'not met' && TARGET_KINDS.includes(item.kind)) count(record, item.kind);
-			for (const fault of grade.faults)
-				if (fault.startSeconds >= phase.startSeconds && fault.startSeconds < phase.endSeconds)
+			for (const fault of grade.faults) {
+				// What ends a turn or a climb is seen in the phase after it, and belongs to the one before.
+				const at = LEAVES_BEHIND.has(fault.kind) ? index + 1 : index;
+				const place = grade.phases[at];
+				if (!place || place.startSeconds === null) continue;
+				if (fault.startSeconds >= place.startSeconds && fault.startSeconds < (place.endSeconds ?? Infinity))
 					count(record, fault.kind);
+			}
 		});
 		for (const [kind, { scores, met }] of shown)
 			records.get(kind)!.showings.push({

@@ -75,8 +75,9 @@ export function steadyStretches(
 			flaps[from] === flaps[to - 1] &&
 			gear?.[from] === gear?.[to - 1] &&
 			!part(by ?? flaps.subarray(0, 0)).some((one) => one === 1) &&
-			Math.abs(mean(speed.subarray(to - track.rateHz, to)) - mean(speed.subarray(from, from + track.rateHz))) <=
-				settings.driftKt
+			Math.abs(
+				mean(speed.subarray(to - track.rateHz, to)) - mean(speed.subarray(from, from + track.rateHz))
+			) <= settings.driftKt
 		);
 	};
 	const found: SteadyStretch[] = [];

@@ -51,7 +51,8 @@ export function noticedFailures(track: Track): Noticed[] {
 				kind,
 				namedSeconds: namedAt < 0 ? null : track.timeOf(namedAt),
 				wrongly: FAILURE_KINDS.filter(
-					(_, other) => (last & (1 << other)) === 0 && named !== null && firstSet(named, 1 << other, began) >= 0
+					(_, other) =>
+						(last & (1 << other)) === 0 && named !== null && firstSet(named, 1 << other, began) >= 0
 				),
 				beganSeconds: track.timeOf(began),
 				covered: found ? { instrument: found.instrument, atSeconds: track.timeOf(found.at) } : null,
@@ -70,7 +71,11 @@ export function noticedText({ kind, beganSeconds, covered, lies, namedSeconds, w
 		namedSeconds === null ? 'you did not name it' : `you named it ${after(namedSeconds)}`,
 		...(wrongly.length > 0 ? [`took it for ${wrongly.map((one) => FAILURES[one].name).join(' and ')}`] : []),
 		...(lies
-			? [covered ? `covered the ${INSTRUMENT_NAMES[covered.instrument]} ${after(covered.atSeconds)}` : 'covered nothing']
+			? [
+					covered
+						? `covered the ${INSTRUMENT_NAMES[covered.instrument]} ${after(covered.atSeconds)}`
+						: 'covered nothing'
+				]
 			: [])
 	];
 	return `${start}; ${told.join(', ')}.`;
@@ -86,7 +91,8 @@ export function unnamedFaults(noticed: readonly Noticed[], track: Track): Fault[
 	return noticed.flatMap((failure) => {
 		const { kind, beganSeconds, namedSeconds } = failure;
 		const until = beganSeconds + NAMED_WITHIN_SECONDS;
-		if (beganSeconds < 1 || track.seconds < until || (namedSeconds !== null && namedSeconds <= until)) return [];
+		if (beganSeconds < 1 || track.seconds < until || (namedSeconds !== null && namedSeconds <= until))
+			return [];
 		return [
 			fault(
 				'failure-not-named',

@@ -107,7 +107,8 @@ function recovery(
 	const { rateHz } = track;
 	const noseHigh = pitch[from]! > 0;
 	const recovered = levelFrom(track, bank, climb, from, limit, settings);
-	const to = Math.min(limit, (recovered ?? limit - 1) + 1);
+	// To the end of the level stretch that ended it: the lowest point may lie in it.
+	const to = Math.min(limit, (recovered ?? limit) + Math.round(settings.levelHeldSeconds * rateHz));
 	const watched = Math.min(to, from + Math.round(settings.inputsSeconds * rateHz));
 	const inputs = inputsOf(track, from, watched, noseHigh, settings);
 	const right = inputs.filter((one) => one.right);
@@ -151,7 +152,10 @@ function recovery(
 	];
 	const [firstInput] = inputs;
 	const firstRight = right[0] ? (right[0].at - from) / rateHz : null;
-	const late = firstRight === null ? 25 : Math.min(25, Math.max(0, firstRight - settings.quickSeconds) * settings.pointsPerSecond);
+	const late =
+		firstRight === null
+			? 25
+			: Math.min(25, Math.max(0, firstRight - settings.quickSeconds) * settings.pointsPerSecond);
 	return {
 		startSeconds: track.timeOf(from),
 		recoveredSeconds: recovered === null ? null : track.timeOf(recovered),

@@ -62,7 +62,7 @@ export function flyByRobot(
 	const recorder = new Recorder();
 	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 	const director = card.upset ? new UpsetDirector(card.upset, setup.aircraft, seed) : null;
-	let inputs = flight.initialControls;
+	let inputs = { ...flight.initialControls, byInstructor: director ? 1 : 0 };
 	let pilot: RobotPilot | null = null;
 	while (!progress.done && !flight.ended && flight.timeSeconds < longestSeconds) {
 		if (flight.steps % sampleSteps === 0) {

@@ -42,7 +42,8 @@ export const GALLERY: readonly GalleryEntry[] = [
 		cards: ['standard-turns', 'oval'],
 		seed: 3,
 		turbulence: 'none',
-		watch: 'power and nose moving in the same breath at the begin of each turn, and all that has to be taken back'
+		watch:
+			'power and nose moving in the same breath at the begin of each turn, and all that has to be taken back'
 	},
 	{
 		kind: 'chases-vertical-speed',
@@ -76,7 +77,7 @@ export const GALLERY: readonly GalleryEntry[] = [
 		name: 'Fixation',
 		pilot: 'starer',
 		cards: ['straight-level'],
-		seed: 4,
+		seed: 3,
 		turbulence: 'light',
 		watch: 'the framed altimeter, and the heading walking away meanwhile'
 	},
@@ -85,7 +86,7 @@ export const GALLERY: readonly GalleryEntry[] = [
 		name: 'Omission',
 		pilot: 'omitter',
 		cards: ['straight-level'],
-		seed: 4,
+		seed: 3,
 		turbulence: 'light',
 		watch: 'the heading that is never framed, and where it goes'
 	}

@@ -72,7 +72,9 @@ export function planAhead(card: TaskCard, aircraft: Aircraft): Plan[] {
 						: { kind: 'altitude', altitudeFt };
 		const bankDeg = targets.bankDeg?.value ?? 0;
 		const lateral: Plan['lateral'] =
-			(targets.bankDeg || free) && !targets.headingDeg ? { kind: 'bank', bankDeg } : { kind: 'heading', headingDeg };
+			(targets.bankDeg || free) && !targets.headingDeg
+				? { kind: 'bank', bankDeg }
+				: { kind: 'heading', headingDeg };
 		const rate =
 			vertical.kind === 'rate'
 				? vertical.fpm

@@ -1,7 +1,7 @@
 import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
 import type { Aircraft } from '../flight/index.js';
-import type { PanelReadings } from '../instruments/index.js';
+import { coverBit, FAILURE_KINDS, LYING, type PanelReadings } from '../instruments/index.js';
 import { generateLooks, type PlantedFault } from '../scan/generate.js';
 import type { Look } from '../scan/looks.js';
 import { SeededRandom, type ControlInputs } from '../simulation/index.js';
@@ -140,7 +140,10 @@ export class RobotPilot {
 	/** Whether the altitude, less the lead of this pilot, has come. */
 	private isThere(plan: Plan, toFt: number): boolean {
 		const { believed } = this.senses;
-		const up = plan.vertical.kind === 'rate' ? plan.vertical.fpm > 0 : plan.vertical.kind === 'speed' && plan.vertical.up;
+		const up =
+			plan.vertical.kind === 'rate'
+				? plan.vertical.fpm > 0
+				: plan.vertical.kind === 'speed' && plan.vertical.up;
 		const passed = (believed.altimeterFt - toFt) * (up ? 1 : -1);
 		// The lead of the rate that was wanted: a gust at that moment changes nothing.
 		const rate = plan.vertical.kind === 'rate' ? plan.vertical.fpm : believed.verticalSpeedFpm;
@@ -178,8 +181,7 @@ export class RobotPilot {
 		this.levelFt = this.senses.believed.altimeterFt;
 		this.altitudeIntegral = 0;
 		this.chase = 0;
-		const turns =
-			now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
+		const turns = now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
 		if (this.technique.forgetsPower && (this.levellingOff || turns))
 			this.forgetsUntil = this.seconds + FORGOTTEN_SECONDS;
 	}
@@ -221,13 +223,25 @@ export class RobotPilot {
 			flapsDeg: plan.flapsDeg,
 			gear: plan.gear,
 			propeller: plan.propeller,
-			alternateStatic: senses.staticBlocked ? 1 : previous.alternateStatic
+			alternateStatic: senses.staticBlocked ? 1 : previous.alternateStatic,
+			...this.say(previous)
 		};
+	}
+
+	/** Names what has failed, and covers what lies. */
+	private say({ named, covered }: ControlInputs): Pick<ControlInputs, 'named' | 'covered'> {
+		for (const kind of this.senses.sure()) {
+			named |= 1 << FAILURE_KINDS.indexOf(kind);
+			for (const instrument of LYING[kind]) covered |= coverBit(instrument);
+		}
+		return { named, covered };
 	}
 
 	/** The juggler's first seconds of a phase: everything moves in the same breath. */
 	private get juggles(): boolean {
-		return this.technique.juggles === true && this.intent > 0 && this.seconds - this.intentSince < JUGGLING_SECONDS;
+		return (
+			this.technique.juggles === true && this.intent > 0 && this.seconds - this.intentSince < JUGGLING_SECONDS
+		);
 	}
 
 	/** Power: the known setting, and a little more or less by speed. */
@@ -325,7 +339,11 @@ export class RobotPilot {
 			if (technique.holdsBank && before?.lateral.kind === 'bank') {
 				// The bank stays until the heading is there: the first crossing ends it.
 				const side = Math.sign(before.lateral.bankDeg);
-				if (this.heldFor !== this.intent && error * side > -HELD_PAST_DEG && this.seconds - this.intentSince < 12)
+				if (
+					this.heldFor !== this.intent &&
+					error * side > -HELD_PAST_DEG &&
+					this.seconds - this.intentSince < 12
+				)
 					wanted = before.lateral.bankDeg;
 				else this.heldFor = this.intent;
 			}

@@ -1,5 +1,5 @@
 import type { TaskCard } from '../exercise/index.js';
-import type { PanelReadings } from '../instruments/index.js';
+import type { FailureKind, PanelReadings } from '../instruments/index.js';
 import type { Look } from '../scan/looks.js';
 import { GRAVITY_MPS2, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees, toRadians } from '../units/index.js';
 
@@ -22,6 +22,8 @@ const COMPASS_REST_SECONDS = 4;
 const REST_DEG_PER_SECOND = 0.5;
 /** Share of the compass taken over in a second once it is believed. */
 const COMPASS_SHARE = 0.25;
+/** From seeing a failure to saying its name, s. */
+const SURE_SECONDS = 5;
 /** Share of a new reading of the turn needle in what is believed, each tenth of a second. */
 const NEEDLE_SHARE = 0.2;
 /** Over this time the airspeed's swings are evened out, s; half of it for the vertical speed. */
@@ -42,6 +44,8 @@ export class Senses {
 	attitudeLost: boolean;
 	headingLost: boolean;
 	staticBlocked = false;
+	/** What has been found to have failed, with the time, s. */
+	readonly found = new Map<FailureKind, number>();
 	private seconds = 0;
 	private restSeconds = 0;
 	private stoodSeconds = 0;
@@ -86,10 +90,16 @@ export class Senses {
 	update(panel: PanelReadings, seconds: number, levelPitchDeg: number, levelFpm: number): void {
 		const { believed } = this;
 		this.seconds += seconds;
-		if (panel.suctionInHg < LOW_SUCTION_INHG) this.attitudeLost = this.headingLost = true;
+		if (panel.suctionInHg < LOW_SUCTION_INHG) {
+			this.attitudeLost = this.headingLost = true;
+			this.find('vacuum');
+		}
 		this.stoodSeconds = panel.altimeterFt === this.lastAltitudeFt ? this.stoodSeconds + seconds : 0;
 		this.lastAltitudeFt = panel.altimeterFt;
-		if (this.stoodSeconds > STANDS_SECONDS) this.staticBlocked = true;
+		if (this.stoodSeconds > STANDS_SECONDS) {
+			this.staticBlocked = true;
+			this.find('static-blocked');
+		}
 
 		const stare = this.staring;
 		const sees = (instrument: Look['instrument']) => !stare || stare.instrument === instrument;
@@ -109,6 +119,15 @@ export class Senses {
 		if (sees('heading') && !left) this.feelHeading(panel, seconds);
 	}
 
+	private find(kind: FailureKind): void {
+		if (!this.found.has(kind)) this.found.set(kind, this.seconds);
+	}
+
+	/** Failures that have been thought over for some seconds, to be said aloud. */
+	sure(): FailureKind[] {
+		return [...this.found].filter(([, at]) => this.seconds - at > SURE_SECONDS).map(([kind]) => kind);
+	}
+
 	private feelAttitude(panel: PanelReadings, levelPitchDeg: number, levelFpm: number): void {
 		const { believed } = this;
 		if (!this.attitudeLost) {
@@ -120,7 +139,8 @@ export class Senses {
 		// The needle feels the roll as well as the turn: an eye takes the mean of its swings.
 		this.turnRate += (panel.turnRateDegPerSecond - this.turnRate) * NEEDLE_SHARE;
 		believed.bankDeg = toDegrees(Math.atan((speedMps * toRadians(this.turnRate)) / GRAVITY_MPS2));
-		believed.pitchDeg = levelPitchDeg + (panel.verticalSpeedFpm - levelFpm) / fpmPerDegree(panel.airspeedKias);
+		believed.pitchDeg =
+			levelPitchDeg + (panel.verticalSpeedFpm - levelFpm) / fpmPerDegree(panel.airspeedKias);
 	}
 
 	private feelHeading(panel: PanelReadings, seconds: number): void {
@@ -134,8 +154,7 @@ export class Senses {
 		believed.headingDeg = normalizeDeg(believed.headingDeg + panel.turnRateDegPerSecond * seconds);
 		if (this.restSeconds > COMPASS_REST_SECONDS)
 			believed.headingDeg = normalizeDeg(
-				believed.headingDeg +
-					signedDeg(panel.compassDeg - believed.headingDeg) * COMPASS_SHARE * seconds
+				believed.headingDeg + signedDeg(panel.compassDeg - believed.headingDeg) * COMPASS_SHARE * seconds
 			);
 	}
 }

@@ -37,7 +37,12 @@ export class UpsetDirector {
 	private ready = false;
 	private highest = -Infinity;
 
-	constructor(upset: Upset, private readonly aircraft: Aircraft, seed: number, atSeconds = 0) {
+	constructor(
+		upset: Upset,
+		private readonly aircraft: Aircraft,
+		seed: number,
+		atSeconds = 0
+	) {
 		const random = new SeededRandom((seed ^ 0x2f6e2b1) >>> 0);
 		const limits = UPSET_LIMITS[upset.level];
 		const high = random.next() < 0.5;

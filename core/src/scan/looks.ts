@@ -93,6 +93,40 @@ export interface PanelArea {
 	bottom: number;
 }
 
+/** The basic T in shares of the panel's width and height, from its upper left corner, the engine at its right. */
+export const BASIC_T_MAP: readonly PanelArea[] = (
+	[
+		['airspeed', 0, 0],
+		['attitude', 1, 0],
+		['altimeter', 2, 0],
+		['turn', 0, 1],
+		['heading', 1, 1],
+		['vertical-speed', 2, 1]
+	] as const
+)
+	.map(([instrument, column, row]): PanelArea => ({
+		instrument,
+		left: column * 0.28,
+		right: (column + 1) * 0.28,
+		top: row * 0.5,
+		bottom: (row + 1) * 0.5
+	}))
+	.concat({ instrument: 'engine', left: 0.84, right: 1, top: 0, bottom: 1 });
+
+export const PanelMap = Type.Array(
+	Type.Object(
+		{
+			instrument: ScanInstrumentSchema,
+			left: Type.Number(),
+			top: Type.Number(),
+			right: Type.Number(),
+			bottom: Type.Number()
+		},
+		{ additionalProperties: false }
+	),
+	{ minItems: 1, maxItems: 40, description: 'places of the instruments, in the units of the log' }
+);
+
 /**
  * Looks of a gaze log: `time_ms,instrument`, or `time_ms,x,y` with a map of the panel in the same
  * units. A row holds until the next; a row beside every instrument, or with an empty one, ends a look.

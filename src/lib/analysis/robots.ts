@@ -8,7 +8,10 @@ export class Robots {
 	private readonly worker = new Worker(new URL('../workers/analysis.worker.ts', import.meta.url), {
 		type: 'module'
 	});
-	private readonly waiting = new Map<number, { done: (flown: Flown) => void; failed: (error: Error) => void }>();
+	private readonly waiting = new Map<
+		number,
+		{ done: (flown: Flown) => void; failed: (error: Error) => void }
+	>();
 	private asked = 0;
 
 	constructor() {

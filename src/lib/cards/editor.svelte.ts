@@ -197,9 +197,9 @@ export class CardEditor {
 	}
 
 	private freshId(): string {
-		const taken = new Set(this.card.phases.map(({ id }) => id));
+		const taken = this.card.phases.map(({ id }) => id);
 		let n = this.card.phases.length + 1;
-		while (taken.has(`phase-${n}`)) n++;
+		while (taken.includes(`phase-${n}`)) n++;
 		return `phase-${n}`;
 	}
 

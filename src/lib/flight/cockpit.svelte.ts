@@ -54,6 +54,15 @@ const savedVeil = (): VeilLevel | 'off' =>
 
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
+const GLANCE_KEY = 'hanza-glance-px';
+export const GLANCE_PX = { usual: 12, most: 80 };
+/** How far beside an instrument the pointer may be and still look at it. */
+export function savedGlancePx(): number {
+	const kept = Number(localStorage.getItem(GLANCE_KEY) ?? GLANCE_PX.usual);
+	return Number.isFinite(kept) ? Math.min(GLANCE_PX.most, Math.max(0, kept)) : GLANCE_PX.usual;
+}
+export const saveGlancePx = (px: number): void => localStorage.setItem(GLANCE_KEY, String(px));
+
 const HECTOPASCAL_STEP = 0.5;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
@@ -126,6 +135,7 @@ export class Cockpit {
 			this.waiting = waiting;
 		});
 		this.veil.level = data.card.veil ?? savedVeil();
+		this.veil.glancePx = savedGlancePx();
 		void this.load();
 		const hands = (now: number) => {
 			this.moveHands(now);

@@ -70,12 +70,15 @@
 	<h1>{card.name}</h1>
 	<div class="flex items-center gap-2">
 		<span class="text-sm text-ink-soft" role="status" data-testid="save-state">
-			{editor.said || (data.mine ? (editor.saved === 'yes' ? 'Kept' : 'Changes not kept yet') : 'Ships with Hanza')}
+			{editor.said ||
+				(data.mine ? (editor.saved === 'yes' ? 'Kept' : 'Changes not kept yet') : 'Ships with Hanza')}
 		</span>
 		<a class="button" href="/api/cards/{data.id}" download="{card.id}.json">File</a>
 		<a class="button" href="/set?card={data.id}">Set it</a>
 		{#if data.mine}
-			<button class="button button-main" disabled={editor.saved !== 'no'} onclick={() => editor.save()}>Keep</button>
+			<button class="button button-main" disabled={editor.saved !== 'no'} onclick={() => editor.save()}
+				>Keep</button
+			>
 		{:else}
 			<form method="POST" action="/cards?/copy" use:enhance>
 				<button class="button button-main" name="card" value={data.id}>Copy to change</button>
@@ -89,7 +92,7 @@
 		<button class="cursor-pointer underline" onclick={() => editor.discard()}>Give them up</button>
 	</p>
 {/if}
-{#if editor.problem}<p class="mt-2 text-limit" role="alert">{editor.problem}</p>{/if}
+{#if editor.problem}<p class="mt-2 text-limit" role="alert" data-testid="problem">{editor.problem}</p>{/if}
 
 <div class="mt-3 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
 	<fieldset disabled={!data.mine} class="grid gap-4">
@@ -257,7 +260,8 @@
 							failure.creepSeconds = event.currentTarget.valueAsNumber || 0;
 							editor.changed();
 						}}
-					/> s
+					/>
+					s
 					<button type="button" class="button" onclick={() => dropFailure(failure.kind)}>Take away</button>
 				</p>
 			{/each}
@@ -270,7 +274,12 @@
 			</div>
 			<ol
 				class="mt-2 grid gap-2"
-				use:dndzone={{ items: card.phases, flipDurationMs: 120, dragDisabled: !data.mine || open !== null, dropTargetStyle: {} }}
+				use:dndzone={{
+					items: card.phases,
+					flipDurationMs: 120,
+					dragDisabled: !data.mine || open !== null,
+					dropTargetStyle: {}
+				}}
 				onconsider={sorted}
 				onfinalize={dropped}
 			>
@@ -339,7 +348,8 @@
 
 	<aside class="sheet p-4 lg:sticky lg:top-4" aria-label="Preview">
 		<h2>
-			Preview {#if editor.flying}<span class="text-sm font-normal text-ink-soft" role="status">being flown</span
+			Preview {#if editor.flying}<span class="text-sm font-normal text-ink-soft" role="status"
+					>being flown</span
 				>{/if}
 		</h2>
 		{#if editor.preview}<CardPreview {card} flown={editor.preview} />{/if}

@@ -63,7 +63,8 @@
 					onchange={(change) =>
 						put(i, { ...leaf, channel: change.currentTarget.value as keyof typeof CHANNEL_WORDS })}
 				>
-					{#each CHANNELS as channel (channel)}<option value={channel}>{CHANNEL_WORDS[channel]}</option>{/each}
+					{#each CHANNELS as channel (channel)}<option value={channel}>{CHANNEL_WORDS[channel]}</option
+						>{/each}
 				</select>
 				{#if leaf.kind === 'reversed'}
 					<select

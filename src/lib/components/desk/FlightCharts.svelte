@@ -190,7 +190,7 @@
 </div>
 <p class="px-3 pb-2 text-sm text-ink-soft">
 	Line: flown. Shaded band: limits of the standard. Amber: outside them. Dashed: begin of a phase:
-	{#each grade.phases as phase, i (phase.id)}{#if phase.startSeconds !== null}<span
-				class="mr-2 whitespace-nowrap">{i + 1} {phase.name}</span
-			>{/if}{/each}
+	{#each grade.phases as phase, i (phase.id)}
+		{#if phase.startSeconds !== null}<span class="mr-2 inline-block">{i + 1} {phase.name}</span>{/if}
+	{/each}
 </p>

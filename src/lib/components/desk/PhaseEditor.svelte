@@ -68,12 +68,15 @@
 			rows="2"
 			maxlength="300"
 			bind:value={phase.instruction}
-			onchange={() => editor.changed()}
-		></textarea>
+			onchange={() => editor.changed()}></textarea>
 	</label>
 	<table class="w-full text-sm" aria-label="Targets of {phase.name}">
 		<thead class="text-left text-ink-soft">
-			<tr><th>Target</th><th>Value</th><th></th><th>to settle, s</th><th>limits +/−, of the standard if empty</th></tr>
+			<tr
+				><th>Target</th><th>Value</th><th></th><th>to settle, s</th><th
+					>limits +/−, of the standard if empty</th
+				></tr
+			>
 		</thead>
 		<tbody>
 			{#each TARGET_KINDS as kind (kind)}

@@ -11,7 +11,8 @@
 		onseek?: (seconds: number) => void;
 	}
 	const { track, against = null, seconds = null, marks = [], onseek }: Props = $props();
-	const WIDTH = 900;
+	/** As wide as its place, so that the words keep their size. */
+	let width = $state(900);
 	const HEIGHT = 84;
 	const LEFT = 58;
 	const ROWS: { name: ChannelName; title: string; least: number; circular?: boolean }[] = [
@@ -22,7 +23,7 @@
 		{ name: 'throttle', title: 'throttle', least: 0.3 }
 	];
 	const total = $derived(Math.max(track.seconds, against?.seconds ?? 0, 1));
-	const x = (at: number) => LEFT + (at / total) * (WIDTH - LEFT - 8);
+	const x = (at: number) => LEFT + (at / total) * (width - LEFT - 8);
 
 	/** Values once every half second; directions carried on past north. */
 	function valuesOf(one: Track, name: ChannelName, circular = false): number[] {
@@ -51,29 +52,35 @@
 					? String(Math.round(((value % 360) + 360) % 360)).padStart(3, '0')
 					: least < 1
 						? `${Math.round(value * 100)} %`
-						: String(Math.round(value * 10) / 10);
-			return { title, own: path(own), other: path(other), high: words(middle + half), low: words(middle - half) };
+						: value.toFixed(least < 10 ? 1 : 0);
+			return {
+				title,
+				own: path(own),
+				other: path(other),
+				high: words(middle + half),
+				low: words(middle - half)
+			};
 		})
 	);
 	function seek(event: MouseEvent & { currentTarget: SVGSVGElement }): void {
 		const box = event.currentTarget.getBoundingClientRect();
-		const across = ((event.clientX - box.left) / box.width) * WIDTH;
-		onseek?.(Math.max(0, Math.min(total, ((across - LEFT) / (WIDTH - LEFT - 8)) * total)));
+		const across = ((event.clientX - box.left) / box.width) * width;
+		onseek?.(Math.max(0, Math.min(total, ((across - LEFT) / (width - LEFT - 8)) * total)));
 	}
 </script>
 
-<div class="grid gap-1" data-testid="traces">
+<div class="grid gap-1" data-testid="traces" bind:clientWidth={width}>
 	{#each rows as row (row.title)}
 		<!-- The slider under the panels does the same by keys. -->
 		<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
 		<svg
-			viewBox="0 0 {WIDTH} {HEIGHT}"
+			viewBox="0 0 {width} {HEIGHT}"
 			class="w-full {onseek ? 'cursor-pointer' : ''}"
 			role="img"
 			aria-label="{row.title} over time"
 			onclick={seek}
 		>
-			<line x1={LEFT} x2={WIDTH - 8} y1={HEIGHT - 1} y2={HEIGHT - 1} class="axis" />
+			<line x1={LEFT} x2={width - 8} y1={HEIGHT - 1} y2={HEIGHT - 1} class="axis" />
 			{#each marks as { startSeconds, endSeconds } (startSeconds)}
 				<rect
 					x={x(startSeconds)}

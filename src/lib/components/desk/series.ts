@@ -1,4 +1,5 @@
 import {
+	honestColumn,
 	signedDeg,
 	TARGET_CHANNELS,
 	type ChannelName,
@@ -79,8 +80,9 @@ export const strideFor = (length: number): number => Math.max(1, Math.ceil(lengt
  * does not jump across the chart.
  */
 export function traceOf(track: Track, spec: ChartSpec, about: number): Point[] {
-	if (!track.has(spec.channel)) return [];
-	const column = track.column(spec.channel);
+	// Where a dial lied, what was so: the flight is judged by it, and drawn by it.
+	const column = honestColumn(track, spec.channel);
+	if (!column) return [];
 	const stride = strideFor(track.length);
 	const points: Point[] = [];
 	for (let i = 0; i < column.length; i += stride) {

@@ -182,7 +182,9 @@
 							{#if cockpit.status === 'offered'}
 								<p class="text-xl">“You have control.”</p>
 								<p class="mt-3">
-									<button class="knob text-lg" onclick={() => cockpit?.takeControls()}>“I have control”</button>
+									<button class="knob text-lg" onclick={() => cockpit?.takeControls()}
+										>“I have control”</button
+									>
 									or <kbd>Space</kbd>
 								</p>
 							{:else}
@@ -291,7 +293,8 @@
 				<kbd>{names('freeze')}</kbd> freezes ·
 				<kbd>{names('arrangement')}</kbd> other panel
 				{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
-				· <button class="underline" onclick={() => (cockpit!.naming = !cockpit!.naming)}
+				·
+				<button class="underline" onclick={() => (cockpit!.naming = !cockpit!.naming)}
 					><kbd>{names('nameFailure')}</kbd> name a failure</button
 				>
 			</span>
@@ -444,9 +447,10 @@
 	.naming {
 		position: absolute;
 		z-index: 7;
-		left: 1rem;
-		right: 1rem;
-		bottom: 2.6rem;
+		/* Over the words of the card, so that no dial is hidden while it is open. */
+		left: 0.5rem;
+		right: 0.5rem;
+		top: 0.3rem;
 		display: flex;
 		flex-wrap: wrap;
 		gap: 0.4rem;

@@ -45,3 +45,15 @@ export const copyLooks = (db: Knex, from: string, to: string, untilMs: number): 
 		where attempt_id = ? and start_ms < ?`,
 		[to, Math.round(untilMs), from, Math.round(untilMs)]
 	);
+
+/** A student's newest ended flights of which looks are kept. */
+export async function attemptsWithLooks(db: Knex, studentId: string, most: number): Promise<string[]> {
+	const rows = await db('attempts as a')
+		.select('a.id')
+		.where('a.student_id', studentId)
+		.whereNotNull('a.grade')
+		.whereExists(db('attempt_looks as l').select(db.raw('1')).whereRaw('l.attempt_id = a.id'))
+		.orderBy('a.started_at', 'desc')
+		.limit(most);
+	return rows.map(({ id }) => id as string);
+}

@@ -11,9 +11,6 @@ import {
 } from '@hanza/core';
 import type { NumberTry } from '../data/index.js';
 
-
-
-
 export interface ConfigurationNumbers {
 	pitchDeg: number;
 	/** In the aircraft's own unit. */

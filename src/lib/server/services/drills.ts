@@ -21,10 +21,13 @@ import { dueItems, itemStates, keepRound, roundsOf, type Person } from '../data/
 const DAY_MS = 86_400_000;
 const today = (now: Date): number => now.getTime() / DAY_MS;
 
-/** The school's rule for the compass goes by the latitude: so many degrees at north and south. */
+/** The school's rule for the compass goes by the latitude, rounded to five degrees, at north and south. */
+export const schoolRuleDeg = ({ referenceLatitudeDeg }: Area): number =>
+	Math.round(Math.abs(referenceLatitudeDeg) / 5) * 5;
+
 export const drillContext = (aircraft: Aircraft, area: Area): DrillContext => ({
 	aircraft,
-	ruleMaxErrorDeg: Math.round(Math.abs(area.referenceLatitudeDeg) / 5) * 5,
+	ruleMaxErrorDeg: schoolRuleDeg(area),
 	dipDeg: area.dipDeg
 });
 
@@ -47,10 +50,7 @@ export async function drillRows(
 	context: DrillContext,
 	now = new Date()
 ): Promise<DrillRow[]> {
-	const [rounds, due] = await Promise.all([
-		roundsOf(db, person.id),
-		dueItems(db, person.id, today(now))
-	]);
+	const [rounds, due] = await Promise.all([roundsOf(db, person.id), dueItems(db, person.id, today(now))]);
 	return DRILL_IDS.map((id) => {
 		const own = rounds.filter(({ drill }) => drill === id);
 		const { name, what, items } = DRILLS[id];
@@ -132,11 +132,8 @@ export async function markRound(
 		changed.set(item, reviewed(changed.get(item) ?? states.get(item), item, ok, today(now)));
 	}
 	const asked = round.answers.length;
-	await keepRound(
-		db,
-		person.id,
-		{ id: round.id, drill, asked, right, seconds: round.seconds },
-		[...changed.values()]
-	);
+	await keepRound(db, person.id, { id: round.id, drill, asked, right, seconds: round.seconds }, [
+		...changed.values()
+	]);
 	return { right, asked };
 }

@@ -3,6 +3,7 @@ import { promisify } from 'node:util';
 import { Type } from '@sinclair/typebox';
 import type { Knex } from 'knex';
 import {
+	blindTurns,
 	decodeChunk,
 	encodeChunk,
 	gradeFlight,
@@ -13,11 +14,13 @@ import {
 	parse,
 	ResumeState,
 	type AssistLevel,
+	type BlindTurn,
 	type Standard,
 	type TaskCard,
 	type Track
 } from '@hanza/core';
-import { aircraftShelf } from '$data';
+import { aircraftShelf, areaShelf } from '$data';
+import { schoolRuleDeg } from './drills.js';
 import { keepStretches } from './measured.js';
 import {
 	addAttempt,
@@ -155,4 +158,12 @@ export function splitChunkBody(bytes: Uint8Array): {
 	}
 	const { resume, looks } = parse(ChunkState, state, '/body');
 	return { resume, looks: looks as Look[], chunk: bytes.subarray(4 + length) };
+}
+
+/** Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. */
+export async function blindTurnsOf(db: Knex, attempt: Attempt): Promise<BlindTurn[]> {
+	const { card } = attempt;
+	const area = areaShelf.find(card.area);
+	if (!area || !card.phases.some(({ targets }) => targets.bankDeg)) return [];
+	return blindTurns(await trackOf(db, attempt), card, area.dipDeg, schoolRuleDeg(area));
 }

@@ -1,15 +1,32 @@
 import type { Knex } from 'knex';
 import {
+	analyseScan,
+	BASIC_T_MAP,
+	conditionsOf,
 	deviationsByTarget,
+	InputError,
 	joinLooks,
+	looksFromCsv,
+	orderedLooks,
+	PanelMap,
+	parse,
 	reportScan,
 	SCHOOL_IDS,
 	type Look,
+	type PanelArea,
 	type ScanReport,
 	type SchoolId,
 	type TargetKind
 } from '@hanza/core';
-import { LOOK_SOURCES, looksOf, type Attempt, type LookSource } from '../data/index.js';
+import {
+	addLooks,
+	attemptsWithLooks,
+	findAttempt,
+	LOOK_SOURCES,
+	looksOf,
+	type Attempt,
+	type LookSource
+} from '../data/index.js';
 import { trackOf } from './flights.js';
 
 /** What a debrief shows of a scan. */
@@ -22,6 +39,82 @@ export interface FlightScan {
 	/** Deviation from each target in tolerances, once a second; null where it is not asked for. */
 	deviations: { item: TargetKind; tolerances: (number | null)[] }[];
 	seconds: number;
+}
+
+/** One flight's scan in a row of several. */
+export interface ScanPoint {
+	attemptId: string;
+	cardName: string;
+	startedAt: Date;
+	school: SchoolId;
+	schoolMatch: number | null;
+	returnRate: number | null;
+	roundSeconds: number | null;
+	fixations: number;
+	omissions: number;
+}
+
+/** The scans of a student's last flights that have one, oldest first. */
+export async function scanTrend(db: Knex, studentId: string, most = 10): Promise<ScanPoint[]> {
+	const ids = await attemptsWithLooks(db, studentId, most);
+	const points = await Promise.all(
+		ids.map(async (id): Promise<ScanPoint | null> => {
+			const attempt = await findAttempt(db, id);
+			if (!attempt) return null;
+			const bySource = await looksOf(db, id);
+			const source = LOOK_SOURCES.find((one) => (bySource[one]?.length ?? 0) > 0);
+			if (!source) return null;
+			const school = attempt.card.school ?? 'hub-and-spoke';
+			const track = await trackOf(db, attempt);
+			const scan = analyseScan(joinLooks(bySource[source]!), school, conditionsOf(track));
+			const count = (kind: string) => scan.faults.filter((fault) => fault.kind === kind).length;
+			return {
+				attemptId: id,
+				cardName: attempt.card.name,
+				startedAt: attempt.startedAt,
+				school,
+				schoolMatch: scan.schoolMatch,
+				returnRate: scan.returnRate,
+				roundSeconds: scan.roundMs === null ? null : scan.roundMs / 1000,
+				fixations: count('fixation'),
+				omissions: count('omission')
+			};
+		})
+	);
+	return points.filter((point) => point !== null).reverse();
+}
+
+/**
+ * Takes a gaze log in for a flight.
+ * @param began flight time at which the log began, s; @param map JSON of the panel's places, or empty for the basic T.
+ * @throws InputError that names the line of the log, or the place in the map.
+ */
+export async function takeGazeLog(
+	db: Knex,
+	attempt: Attempt,
+	text: string,
+	map: string,
+	beganSeconds: number
+): Promise<number> {
+	let places: readonly PanelArea[] = BASIC_T_MAP;
+	if (map.trim() !== '') {
+		let json: unknown;
+		try {
+			json = JSON.parse(map);
+		} catch {
+			throw new InputError('/map', 'must be JSON');
+		}
+		places = parse(PanelMap, json, '/map') as PanelArea[];
+	}
+	const shift = Math.round(beganSeconds * 1000);
+	const looks = orderedLooks(looksFromCsv(text, places)).map(({ instrument, startMs, endMs }) => ({
+		instrument,
+		startMs: startMs + shift,
+		endMs: endMs + shift
+	}));
+	if (looks.length === 0) throw new InputError('/log', 'must have a look of at least 100 ms');
+	await addLooks(db, attempt.id, 'gaze', looks);
+	return looks.length;
 }
 
 /** The scan of a flight as its best source saw it; null when nothing did. */

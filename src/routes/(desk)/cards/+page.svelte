@@ -36,10 +36,8 @@
 										download="{card.id}.json"
 										aria-label="Share {card.name} as a file">File</a
 									>
-									{#if card.mine}<button
-											class="button"
-											formaction="?/remove"
-											aria-label="Remove {card.name}">Remove</button
+									{#if card.mine}<button class="button" formaction="?/remove" aria-label="Remove {card.name}"
+											>Remove</button
 										>{/if}
 								</form>
 							</td>
@@ -49,12 +47,12 @@
 			{/each}
 		</table>
 	</div>
-	<div class="grid gap-4">
+	<div class="grid min-w-0 gap-4">
 		<form method="POST" action="?/lay" use:enhance class="sheet grid gap-3 p-4">
 			<h2>Lay out a pattern</h2>
 			<label class="grid gap-1">
 				<span>Pattern</span>
-				<select class="field" name="pattern">
+				<select class="field w-full min-w-0" name="pattern">
 					{#each data.patterns as { id, name } (id)}<option value={id}>{name}</option>{/each}
 				</select>
 			</label>
@@ -67,20 +65,32 @@
 			<div class="grid grid-cols-2 gap-3">
 				<label class="grid gap-1">
 					<span>Altitude, ft</span>
-					<input class="field" name="altitudeFt" inputmode="numeric" value="1500" required />
+					<input class="field w-full min-w-0" name="altitudeFt" inputmode="numeric" value="1500" required />
 				</label>
 				<label class="grid gap-1">
 					<span>Heading, °</span>
-					<input class="field" name="headingDeg" inputmode="numeric" value="90" required />
+					<input class="field w-full min-w-0" name="headingDeg" inputmode="numeric" value="90" required />
 				</label>
 			</div>
 			<div><button class="button button-main">Make the card</button></div>
 		</form>
-		<form method="POST" action="?/take" enctype="multipart/form-data" use:enhance class="sheet grid gap-3 p-4">
+		<form
+			method="POST"
+			action="?/take"
+			enctype="multipart/form-data"
+			use:enhance
+			class="sheet grid gap-3 p-4"
+		>
 			<h2>From a file</h2>
 			<label class="grid gap-1">
 				<span>A card as JSON</span>
-				<input class="field" type="file" name="file" accept=".json,application/json" required />
+				<input
+					class="field w-full min-w-0"
+					type="file"
+					name="file"
+					accept=".json,application/json"
+					required
+				/>
 			</label>
 			<div><button class="button">Take it in</button></div>
 		</form>

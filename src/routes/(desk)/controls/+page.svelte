@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
+	import { GLANCE_PX, saveGlancePx, savedGlancePx } from '$lib/flight/cockpit.svelte.js';
 	import KeyTable from '$lib/components/panel/KeyTable.svelte';
 	import {
 		AXIS_CONTROLS,
@@ -22,6 +23,7 @@
 
 	onMount(() => {
 		setup = loadSetup();
+		glancePx = savedGlancePx();
 		let picture = requestAnimationFrame(function look() {
 			axes = readAxes();
 			if (assigning && axes) {
@@ -37,6 +39,7 @@
 		return () => cancelAnimationFrame(picture);
 	});
 
+	let glancePx = $state(GLANCE_PX.usual);
 	const keep = () => saveSetup($state.snapshot(setup));
 
 	function centre(): void {
@@ -159,3 +162,17 @@
 
 <h2 class="mt-6">Keys</h2>
 <KeyTable />
+
+<h2 class="mt-6">Veiled panel</h2>
+<label class="mt-2 flex items-center gap-3">
+	<span>Glance width: the pointer looks at an instrument from this far beside it</span>
+	<input
+		type="range"
+		min="0"
+		max={GLANCE_PX.most}
+		step="2"
+		bind:value={glancePx}
+		onchange={() => saveGlancePx(glancePx)}
+	/>
+	<span class="w-14 tabular-nums">{glancePx} px</span>
+</label>

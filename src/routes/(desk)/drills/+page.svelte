@@ -31,7 +31,8 @@
 	</form>
 </div>
 <p class="mt-1 text-ink-soft">
-	Ten questions, a minute or two. What you miss comes again soon; what you know, after 1, 3, 7, 16 and 35 days.
+	Ten questions, a minute or two. What you miss comes again soon; what you know, after 1, 3, 7, 16 and 35
+	days.
 </p>
 <div class="sheet mt-3 overflow-x-auto">
 	<table class="table">

@@ -57,6 +57,9 @@
 		const { densityKgM3 } = airAt(altitudeM, seaLevelPressureHpa, temperatureOffsetC);
 		return densityAltitudeM(densityKgM3 / SEA_LEVEL_DENSITY) / METRES_PER_FT;
 	});
+	/** Mean of what was flown, with its spread. */
+	const flown = ({ mean, spread }: { mean: number; spread: number }, decimals: number) =>
+		`${mean.toFixed(decimals)}${spread >= 0.5 * 10 ** -decimals ? ` ±${spread.toFixed(decimals)}` : ''}`;
 	const load = (chosen: Loading) => (loading = structuredClone($state.snapshot(chosen)));
 </script>
 
@@ -69,6 +72,23 @@
 		>{/each}
 </div>
 <p class="text-ink-soft">{aircraft.note}</p>
+{#if data.students.length > 0}
+	<form class="mt-2 flex items-center gap-2">
+		<label class="flex items-center gap-2">
+			<span class="text-ink-soft">what was really flown, by</span>
+			<select
+				class="field"
+				name="student"
+				value={data.student?.id ?? ''}
+				onchange={(event) => event.currentTarget.form?.requestSubmit()}
+			>
+				<option value="">nobody</option>
+				{#each data.students as { id, name } (id)}<option value={id}>{name}</option>{/each}
+			</select>
+		</label>
+		<noscript><button class="button">Show</button></noscript>
+	</form>
+{/if}
 
 <div class="mt-3 grid gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
 	<section class="sheet grid content-start gap-3 p-4" aria-label="Loading and day">
@@ -164,12 +184,32 @@
 							>
 						{/if}
 					</tr>
+					{@const own = data.measured.find(({ configurationId }) => configurationId === row.id)}
+					{#if own}
+						<tr class="text-trace" data-testid="measured">
+							<td class="pl-6 text-sm"
+								>{data.student?.name}: {own.stretches === 1 ? 'one stretch' : `${own.stretches} stretches`}, {Math.round(
+									own.seconds
+								)} s</td
+							>
+							<td class="number">{flown(own.airspeedKias, 0)}</td>
+							<td></td>
+							<td class="number">{flown(own.pitchDeg, 1)}</td>
+							{#if complex}<td class="number">{flown(own.power, 1)}</td><td></td>{:else}<td class="number"
+									>{flown(own.power, 0)}</td
+								>{/if}
+							<td class="number">{flown(own.verticalSpeedFpm, 0)}</td>
+							<td colspan="2"></td>
+						</tr>
+					{/if}
 				{/each}
 			</tbody>
 		</table>
 		<p class="p-3 text-sm text-ink-soft">
-			Worked out from the flight model in steady flight; an invented aircraft. In a real one its handbook
-			comes first.
+			{#if data.student}{data.measured.length > 0
+					? 'Under a line: what was really flown, from steady stretches of twelve seconds or more, mean and spread. '
+					: 'No steady stretches have been flown in this aircraft yet. '}{/if}Worked out from the flight model
+			in steady flight; an invented aircraft. In a real one its handbook comes first.
 		</p>
 	</section>
 </div>

@@ -11,7 +11,7 @@ import {
 	remarksOf
 } from '$lib/server/data/index.js';
 import { found, notFound, requirePerson } from '$lib/server/guard.js';
-import { scanOf, visibleAttempt } from '$lib/server/services/index.js';
+import { blindTurnsOf, scanOf, scanTrend, takeGazeLog, visibleAttempt } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -23,8 +23,10 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		if (person.role === 'student') redirect(303, `/fly/${attempt.id}`);
 		return { attempt: null };
 	}
-	const [scan, remarks, overrides, student, flights] = await Promise.all([
+	const [scan, scans, turns, remarks, overrides, student, flights] = await Promise.all([
 		scanOf(db, attempt),
+		scanTrend(db, attempt.studentId),
+		blindTurnsOf(db, attempt),
 		remarksOf(db, attempt.id),
 		overridesOf(db, attempt.id),
 		findPerson(db, attempt.studentId),
@@ -48,6 +50,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		attempt: { id, card, standard, assist, status, startedAt, assignmentId, branchedFrom, branchedAtSeconds },
 		grade,
 		scan,
+		scans: scan ? scans : [],
+		turns,
 		before: before ? { id: before.id, score: before.score! } : null,
 		student: { id: student!.id, name: student!.name },
 		remarks,
@@ -90,6 +94,26 @@ export const actions: Actions = {
 		} catch (error) {
 			if (error instanceof HanzaError)
 				return fail(400, { text, at, message: 'Write what you want to say first.' });
+			throw error;
+		}
+	},
+	gaze: async ({ locals, params, request }) => {
+		const person = requirePerson(locals);
+		const db = database();
+		const attempt = found(await visibleAttempt(db, person, params.id));
+		const form = await request.formData();
+		const log = form.get('log');
+		const map = String(form.get('map') ?? '');
+		const began = String(form.get('began') ?? '');
+		const beganSeconds = secondsOf(began) ?? 0;
+		const refused = (gazeMessage: string) => fail(400, { map, began, gazeMessage });
+		if (Number.isNaN(beganSeconds)) return refused('The begin must look like 1:05.');
+		if (!(log instanceof File) || log.size === 0) return refused('Choose a log first.');
+		if (log.size > 20_000_000) return refused('A log is no larger than 20 MB.');
+		try {
+			await takeGazeLog(db, attempt, await log.text(), map, beganSeconds);
+		} catch (error) {
+			if (error instanceof HanzaError) return refused(error.message.replace(/^\//, ''));
 			throw error;
 		}
 	},

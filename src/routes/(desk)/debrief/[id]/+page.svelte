@@ -4,6 +4,7 @@
 	import FlightCharts from '$lib/components/desk/FlightCharts.svelte';
 	import FlyButton from '$lib/components/desk/FlyButton.svelte';
 	import NumbersTable from '$lib/components/desk/NumbersTable.svelte';
+	import ScanTrend from '$lib/components/desk/ScanTrend.svelte';
 	import ScanSection from '$lib/components/desk/ScanSection.svelte';
 	import Verdict from '$lib/components/desk/Verdict.svelte';
 	import { formatMoment } from '$lib/components/desk/format.js';
@@ -164,7 +165,57 @@
 		</section>
 	</div>
 
-	{#if data.scan}<ScanSection scan={data.scan} onmoment={(seconds) => (moment = seconds)} />{/if}
+	{#if data.turns.length > 0}
+		<section class="sheet mt-4 p-3" aria-label="Turns without the heading dial">
+			<h2>Turns without the heading dial, both ways</h2>
+			<ul class="mt-2 grid gap-2">
+				{#each data.turns as turn (turn.startSeconds)}
+					<li>
+						<button
+							class="cursor-pointer text-left hover:underline"
+							onclick={() => (moment = turn.startSeconds)}
+						>
+							<span class="text-accent">{formatClock(turn.startSeconds)}</span>
+							{turn.text}
+						</button>
+					</li>
+				{/each}
+			</ul>
+		</section>
+	{/if}
+
+	{#if data.scan}
+		<ScanSection scan={data.scan} onmoment={(seconds) => (moment = seconds)} />
+		<ScanTrend points={data.scans} here={attempt.id} />
+	{/if}
+	<details class="no-print sheet mt-4 p-3" open={!!form?.gazeMessage}>
+		<summary class="cursor-pointer">A gaze log for this flight</summary>
+		<form
+			method="POST"
+			action="?/gaze"
+			enctype="multipart/form-data"
+			use:enhance
+			class="mt-2 grid max-w-xl gap-3"
+		>
+			<label class="grid gap-1">
+				<span>Log as CSV: <code>time_ms,instrument</code> or <code>time_ms,x,y</code></span>
+				<input class="field" type="file" name="log" accept=".csv,text/csv" required />
+			</label>
+			<label class="grid gap-1">
+				<span>Flight time at which it begins</span>
+				<input class="field w-28" name="began" value={form?.began ?? '0:00'} />
+			</label>
+			<label class="grid gap-1">
+				<span>
+					Places of the instruments, as JSON, in the units of the log; left empty: the basic T in shares of
+					the panel
+				</span>
+				<textarea class="field font-mono text-sm" name="map" rows="3">{form?.map ?? ''}</textarea>
+			</label>
+			{#if form?.gazeMessage}<p class="text-limit" role="alert">{form.gazeMessage}</p>{/if}
+			<div><button class="button">Take it in</button></div>
+		</form>
+	</details>
 
 	<section class="sheet mt-4">
 		<h2 class="px-3 pt-3">Numbers</h2>

@@ -15,12 +15,6 @@ export const load: PageServerLoad = async ({ locals, params, url }) => {
 		id,
 		name: DRILLS[id].name,
 		aircraft,
-		questions: await drillRound(
-			database(),
-			person,
-			id,
-			drillContext(aircraft, areaShelf.all[0]!),
-			seed
-		)
+		questions: await drillRound(database(), person, id, drillContext(aircraft, areaShelf.all[0]!), seed)
 	};
 };

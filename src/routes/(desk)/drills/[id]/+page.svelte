@@ -41,7 +41,7 @@
 			<p class="text-lg" data-testid="prompt">{question.prompt}</p>
 			{#if question.panels}<PanelPair panels={question.panels} aircraft={data.aircraft} />{/if}
 			{#if answer.kind === 'choice'}
-				<ol class="mt-4 grid gap-2">
+				<ol class="mt-4 grid gap-2 sm:grid-cols-2">
 					{#each answer.options as option, i (option)}
 						{@const shown = round.given !== null}
 						<li>
@@ -58,7 +58,8 @@
 								<kbd class="rounded border border-line px-1.5 font-mono text-sm">{i + 1}</kbd>
 								<span>{option}</span>
 								{#if shown && i === answer.right}<span class="ml-auto">✓ right</span>
-								{:else if shown && round.given?.given === i}<span class="ml-auto text-limit">✕ yours</span>{/if}
+								{:else if shown && round.given?.given === i}<span class="ml-auto text-limit">✕ yours</span
+									>{/if}
 							</button>
 						</li>
 					{/each}
@@ -92,7 +93,8 @@
 					<p>{question.explanation}</p>
 					{#if question.other}<p class="mt-1 text-ink-soft">{question.other}</p>{/if}
 					<button class="button button-main mt-3" onclick={() => round.goOn()}>
-						{round.place + 1 === round.questions.length ? 'Finish' : 'Next'} <kbd class="font-mono text-sm">Enter</kbd>
+						{round.place + 1 === round.questions.length ? 'Finish' : 'Next'}
+						<kbd class="font-mono text-sm">Enter</kbd>
 					</button>
 				</div>
 			{/if}

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import FlightsTable from '$lib/components/desk/FlightsTable.svelte';
+	import ManoeuvreTable from '$lib/components/desk/ManoeuvreTable.svelte';
+	import ScanTrend from '$lib/components/desk/ScanTrend.svelte';
 	import { formatDay } from '$lib/components/desk/format.js';
 
 	const { data } = $props();
@@ -10,7 +12,10 @@
 
 <div class="flex items-center justify-between">
 	<h1>{data.student.name}</h1>
-	<a class="button button-main" href="/set?student={data.student.id}">Set a task</a>
+	<span class="flex gap-2">
+		<a class="button" href="/aircraft?student={data.student.id}">Numbers flown</a>
+		<a class="button button-main" href="/set?student={data.student.id}">Set a task</a>
+	</span>
 </div>
 {#if data.attention.length > 0}
 	<ul class="mt-2">
@@ -42,6 +47,12 @@
 		</li>
 	{:else}<li class="px-3 py-2 text-ink-soft">Nothing.</li>{/each}
 </ul>
+
+{#if data.manoeuvres.length > 0}
+	<h2 class="mt-6">Attitude flying</h2>
+	<div class="sheet mt-2 overflow-x-auto"><ManoeuvreTable records={data.manoeuvres} /></div>
+{/if}
+<ScanTrend points={data.scans} />
 
 <h2 class="mt-6">Flights</h2>
 <div class="sheet mt-2">

@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import {
+	correlation,
+	cutPhases,
+	findFaults,
+	flyByRobot,
+	GALLERY,
+	patternCard,
+	reportScan,
+	reversals,
+	roughness,
+	runningMean,
+	spread,
+	TECHNIQUES,
+	type TaskCard
+} from '../src/index.js';
+import { cardShelf } from '../../data/index.js';
+import { area, trainer, us } from './shipped.js';
+import { drawn } from './synthetic.js';
+
+describe('series', () => {
+	it('a running mean keeps a constant and the mean of a line', () => {
+		expect(Array.from(runningMean(Float64Array.of(3, 3, 3, 3), 2))).toEqual([3, 3, 3, 3]);
+		expect(runningMean(Float64Array.of(0, 1, 2, 3, 4), 1)[2]).toBeCloseTo(2, 12);
+	});
+
+	it('correlation is 1 with itself, −1 with its opposite, and between for anything', () => {
+		const numbers = fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: 4, maxLength: 40 });
+		fc.assert(
+			fc.property(numbers, (values) => {
+				const a = Float64Array.from(values);
+				fc.pre(spread(a) > 1e-3);
+				expect(correlation(a, a)).toBeCloseTo(1, 6);
+				expect(
+					correlation(
+						a,
+						a.map((value) => -value)
+					)
+				).toBeCloseTo(-1, 6);
+			})
+		);
+		expect(correlation(Float64Array.of(1, 2, 3), Float64Array.of(5, 5, 5))).toBe(0);
+	});
+
+	it('counts turnings that are large enough, and no others', () => {
+		expect(reversals(Float64Array.of(1, -1, 1, -1), 0.5)).toBe(3);
+		expect(reversals(Float64Array.of(1, -0.2, 1, -0.2), 0.5)).toBe(0);
+	});
+});
+
+describe('the roughness of the air', () => {
+	it('is 1 in calm and where the load factor was not recorded, and grows with its swings', () => {
+		expect(roughness(drawn(20, { bankDeg: [[0, 0]] }))).toBe(1);
+		expect(roughness(drawn(20, { loadFactor: [[0, 1]] }))).toBe(1);
+		const swings = (size: number) =>
+			drawn(20, {
+				loadFactor: Array.from({ length: 41 }, (_, i): [number, number] => [
+					i / 2,
+					1 + (i % 2 ? size : -size)
+				])
+			});
+		expect(roughness(swings(0.1))).toBeGreaterThan(1.2);
+		expect(roughness(swings(0.2))).toBeGreaterThan(roughness(swings(0.1)));
+	});
+});
+
+describe('each fault of the gallery', () => {
+	const inAir = (card: TaskCard, turbulence: 'none' | 'light'): TaskCard => ({
+		...card,
+		weather: { ...card.weather, turbulence }
+	});
+	it.each(GALLERY.map((entry) => [entry.kind, entry] as const))(
+		'%s: named on the flight that has it, and not on the clean one beside it',
+		(kind, { cards, pilot, seed, turbulence }) => {
+			const card = inAir(cardShelf.get(cards[0]!), turbulence);
+			const named = (who: keyof typeof TECHNIQUES) => {
+				const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[who], seed, 420);
+				return [
+					...findFaults(card, track, cutPhases(card, track)).map((fault) => fault.kind as string),
+					...reportScan(looks, card.school ?? 'hub-and-spoke', track, card, us).faults.map(
+						(fault) => fault.kind as string
+					)
+				];
+			};
+			expect(named(pilot)).toContain(kind);
+			expect(named('steady')).not.toContain(kind);
+		}
+	);
+
+	it('a stare and an omission cost heading, and it is said how much', () => {
+		for (const kind of ['fixation', 'omission'] as const) {
+			const { cards, pilot, seed, turbulence } = GALLERY.find((entry) => entry.kind === kind)!;
+			const card = inAir(cardShelf.get(cards[0]!), turbulence);
+			const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[pilot], seed, 420);
+			const costs = reportScan(looks, 'hub-and-spoke', track, card, us).costs.filter(
+				({ fault, item }) => fault.kind === kind && item === 'headingDeg'
+			);
+			expect(Math.max(...costs.map(({ grew }) => grew))).toBeGreaterThan(10);
+			expect(costs[0]!.text).toMatch(/^Heading wandered \d+° while you (stared at|did not look at) the/);
+		}
+	});
+});
+
+describe('a bank held into the heading', () => {
+	const card = patternCard('standard-turns', {
+		aircraft: trainer,
+		area: area.id,
+		altitudeFt: 3000,
+		headingDeg: 90
+	});
+	/** The first turn, from 090 to 180 at three degrees a second, rolled out at a time. */
+	const turned = (rollOutAt: number, through: number) =>
+		drawn(75, {
+			indicatedAltitudeFt: [[0, 3000]],
+			indicatedAirspeedKt: [[0, 90]],
+			verticalSpeedFpm: [[0, 0]],
+			pitchDeg: [[0, 2]],
+			bankDeg: [
+				[0, 0],
+				[20, 0],
+				[23, 14],
+				[rollOutAt, 14],
+				[rollOutAt + 3, 0],
+				[75, 0]
+			],
+			indicatedHeadingDeg: [
+				[0, 90],
+				[21, 90],
+				[rollOutAt + 1, 180 + through],
+				[rollOutAt + 8, 180 + through],
+				[rollOutAt + 14, 180],
+				[75, 180]
+			]
+		});
+	const held = (track: ReturnType<typeof turned>) =>
+		findFaults(card, track, cutPhases(card, track)).filter(({ kind }) => kind === 'bank-held');
+
+	it('is named with how far it went through, and the lead that was due', () => {
+		const [fault] = held(turned(52, 11));
+		expect(fault!.text).toMatch(/and went 11° through\.$/);
+		expect(fault!.tryNext).toMatch(/half the bank early: 7° before the heading at 14° of bank/);
+		expect(fault!.startSeconds).toBeGreaterThan(49);
+	});
+
+	it('is not one when the roll-out was led and the heading was not passed', () => {
+		expect(held(turned(48, 0))).toEqual([]);
+	});
+});

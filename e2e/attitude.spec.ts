@@ -1,0 +1,285 @@
+import { expect, test, type Page } from '@playwright/test';
+import { addPerson } from '../src/lib/server/data/index.js';
+import { keepCard } from '../src/lib/server/services/index.js';
+import { hashPassword } from '../src/lib/server/services/auth.js';
+import { cardShelf } from '../data/index.js';
+import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
+import { shortCard, studentWithTask, withDatabase } from './support/database.js';
+import { enterAs, signIn } from './support/people.js';
+
+/** Looks about as a hub and spoke does, by the number keys, for some seconds of flight. */
+async function scanFor(page: Page, seconds: number): Promise<void> {
+	const until = (await flightSeconds(page)) + seconds;
+	for (let i = 0; (await flightSeconds(page)) < until; i++)
+		for (const key of ['2', ['1', '3', '5'][i % 3]!]) {
+			await page.keyboard.press(key);
+			await page.waitForTimeout(350);
+		}
+}
+
+test('an instructor builds a vertical S, sets it, it is flown veiled with a stare, and the debrief says where, when and what it cost', async ({
+	browser
+}) => {
+	const { name, login } = await studentWithTask(shortCard());
+	const desk = await (await browser.newContext()).newPage();
+	await enterAs(desk, 'Harun Aldbeck');
+	await desk.getByRole('link', { name: 'Cards' }).click();
+	await desk.getByLabel('Pattern').selectOption({ label: 'Vertical S, straight' });
+	await desk.getByLabel('Altitude, ft').fill('1400');
+	await desk.getByRole('button', { name: 'Make the card' }).click();
+	await expect(desk).toHaveURL(/\/cards\/[0-9a-f-]{36}$/);
+
+	// The robot flies it at once, and again after each change.
+	const preview = desk.getByTestId('preview');
+	await expect(preview).toContainText(/4:\d\d as the steady robot flies it/);
+	const phases = desk.getByTestId('phase');
+	await expect(phases).toHaveCount(6);
+	const titled = `Short S ${name}`;
+	await desk.getByRole('region', { name: 'Card' }).getByLabel('Name').fill(titled);
+	await desk.getByRole('combobox', { name: 'Panel veiled' }).selectOption('black');
+	await desk.getByRole('combobox', { name: 'School of scan' }).selectOption('hub-and-spoke');
+	await desk
+		.getByRole('button', { name: /Take Up to 1900 ft away/ })
+		.last()
+		.click();
+	await desk
+		.getByRole('button', { name: /Take Down to 1400 ft away/ })
+		.last()
+		.click();
+	await expect(phases).toHaveCount(4);
+	// A wish that cannot be is said with its place, and is not kept.
+	await phases.nth(1).getByRole('button', { name: /Up to/ }).first().click();
+	const weight = phases.nth(1).getByLabel('Weight');
+	await weight.fill('99');
+	await weight.press('Tab');
+	await expect(desk.getByTestId('problem')).toHaveText(/^Phase 2, Up to 1900 ft: weight must be/);
+	await weight.fill('2');
+	await weight.press('Tab');
+	await expect(desk.getByTestId('problem')).toHaveCount(0);
+	await phases.nth(1).getByRole('button', { name: /Up to/ }).first().click();
+	// The order by a drag, and back by a button.
+	const from = (await phases.nth(0).boundingBox())!;
+	const to = (await phases.nth(2).boundingBox())!;
+	await desk.mouse.move(from.x + 20, from.y + from.height / 2);
+	await desk.mouse.down();
+	await desk.mouse.move(from.x + 30, to.y + to.height / 2, { steps: 8 });
+	await desk.waitForTimeout(300);
+	await desk.mouse.up();
+	await expect(phases.nth(0)).not.toContainText('Straight and level');
+	const place = async () => {
+		const texts = await phases.allTextContents();
+		return texts.findIndex((text) => text.includes('Straight and level'));
+	};
+	for (let i = await place(); i > 0; i = await place())
+		await desk.getByRole('button', { name: 'Move Straight and level up' }).click();
+	await expect(phases.nth(0)).toContainText('Straight and level');
+	// Changes that were not kept yet outlive a reload.
+	await desk.reload();
+	await expect(desk.getByText('Changes of an earlier visit were found')).toBeVisible();
+	await expect(desk.getByRole('region', { name: 'Card' }).getByLabel('Name')).toHaveValue(titled);
+	await desk.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(desk.getByTestId('save-state')).toHaveText('Kept.');
+
+	await desk.getByRole('link', { name: 'Set it' }).click();
+	await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: name });
+	await expect(
+		desk.getByRole('combobox', { name: 'Card', exact: true }).locator('option:checked')
+	).toHaveText(titled);
+	await desk.getByRole('combobox', { name: 'Assist' }).selectOption('attitude');
+	await desk.getByRole('button', { name: 'Set it' }).click();
+	await expect(desk.getByText(titled)).toBeVisible();
+
+	const page = await (await browser.newContext()).newPage();
+	await signIn(page, login);
+	await page.getByRole('listitem').filter({ hasText: titled }).getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await expect(page.getByRole('combobox', { name: 'Veil' })).toBeDisabled();
+	await scanFor(page, 9);
+	await page.keyboard.press('3');
+	const stared = await flightSeconds(page);
+	// A hand that presses while nobody looks: the bank stays, and the heading goes.
+	await press(page, 'ArrowRight', 600);
+	await expect.poll(() => flightSeconds(page), { timeout: 20_000 }).toBeGreaterThanOrEqual(stared + 9);
+	await scanFor(page, 4);
+	await page.keyboard.press('Space');
+	await page.getByRole('button', { name: 'Break off' }).click();
+
+	const costs = page.getByRole('region', { name: 'Scan', exact: true }).getByTestId('scan-costs');
+	const stare = costs.getByRole('button').filter({ hasText: 'while you stared at the altimeter' });
+	await expect(stare).toHaveText(
+		/\d:\d\d\s+Heading wandered \d+° while you stared at the altimeter for (8|9|1\d) s\./
+	);
+	const [minutes, seconds] = (await stare.locator('span').textContent())!.split(':').map(Number);
+	expect(Math.abs(minutes! * 60 + seconds! - stared)).toBeLessThanOrEqual(1);
+});
+
+test('a drill is done with keys only, marked, and what was missed is due again', async ({ page }) => {
+	const { login } = await studentWithTask(shortCard());
+	await signIn(page, login);
+	await page.goto('/drills');
+	await page.getByRole('link', { name: 'Start: Which instrument is primary' }).focus();
+	await page.keyboard.press('Enter');
+	await expect(page.getByTestId('place')).toContainText('1 of 10');
+	for (let i = 0; i < 10; i++) {
+		const before = await page.getByTestId('prompt').textContent();
+		expect(before).toMatch(/which instrument is primary for (pitch|bank|power)\?$/);
+		await page.keyboard.press('1');
+		await expect(page.getByTestId('explanation')).toContainText('Control and performance');
+		await page.keyboard.press('Enter');
+	}
+	await expect(page.getByTestId('result')).toContainText(/\d+ of 10/);
+	await expect(page.getByText('Kept.')).toBeVisible();
+	const right = Number(/(\d+) of 10/.exec((await page.getByTestId('result').textContent())!)![1]);
+	await page.goto('/drills');
+	const row = page.getByRole('row', { name: /Which instrument is primary/ });
+	await expect(row).toContainText(`${right} of 10`);
+	await expect(row.getByRole('cell').nth(1)).toHaveText(right === 10 ? '' : String(10 - right));
+
+	// A number is typed, a wrong kind is refused, and the answer says how near it was.
+	await page.goto('/drills/standard-bank');
+	await page.keyboard.type('much');
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('alert')).toHaveText('Type a number.');
+	const speed = Number(/^(\d+) kt/.exec((await page.getByTestId('prompt').textContent())!)![1]);
+	await page.getByLabel('Your answer').fill(String(Math.round(speed * 0.15)));
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('✓ right')).toBeVisible();
+	await expect(page.getByTestId('explanation')).toContainText('A tenth and five');
+});
+
+test('an unusual attitude is handed over by three calls, recovered by keys and graded', async ({ page }) => {
+	const card = structuredClone(cardShelf.get('upset-moderate'));
+	card.upset = { level: 'moderate', kind: 'nose-low' };
+	const { login } = await studentWithTask(card, 'direct');
+	await signIn(page, login);
+	await page
+		.getByRole('listitem')
+		.filter({ hasText: 'Unusual attitude' })
+		.getByRole('button', { name: 'Fly' })
+		.click();
+	await expect(page.getByTestId('frozen')).toBeVisible();
+	await page.keyboard.press('Space');
+	await expect(page.getByTestId('panel-covered')).toContainText('The instructor has the controls');
+	await expect(page.getByText('“You have control.”')).toBeVisible({ timeout: 25_000 });
+	// Nothing moves until it is taken.
+	const waited = await flightSeconds(page);
+	await page.waitForTimeout(1200);
+	expect(await flightSeconds(page)).toBe(waited);
+	await page.keyboard.press('Space');
+	await expect(page.getByTestId('panel-covered')).toHaveCount(0);
+	expect((await readPanel(page)).pitch).toBeLessThan(-4);
+	const bank = await page.evaluate(() =>
+		document.querySelector('[role=img][aria-label^="Attitude"]')!.getAttribute('aria-label')!
+	);
+	// Power off, wings, then the nose.
+	await press(page, 'KeyS', 900);
+	await press(page, /left/.test(bank) ? 'ArrowRight' : 'ArrowLeft', 1100);
+	await press(page, 'ArrowDown', 700);
+	await page.waitForTimeout(1500);
+	await page.keyboard.press('Space');
+	await page.getByRole('button', { name: 'Break off' }).click();
+	const statements = page.getByTestId('statements');
+	await expect(statements).toContainText(
+		/Handed over nose low at 0:\d\d: \d+° down, \d+° of (left|right) bank/
+	);
+	await expect(statements).toContainText(/Your first input, power, came after \d\.\d s and was right/);
+	await expect(statements).toContainText('Power off first, since the speed is building');
+});
+
+test('a failure is named by one key and one choice, and the time to it is in the debrief', async ({
+	page
+}) => {
+	const card = shortCard();
+	card.phases[0]!.end = { kind: 'elapsed', seconds: 60 };
+	card.failures = [{ kind: 'altimeter-stuck', onset: { kind: 'at', seconds: 3 } }];
+	const { login } = await studentWithTask(card);
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	await page.keyboard.press('j');
+	const list = page.getByRole('dialog', { name: 'Name a failure' });
+	await expect(list).toBeVisible();
+	await page.keyboard.press('f');
+	await expect(list).toHaveCount(0);
+	await page.keyboard.press('j');
+	await expect(list.getByRole('button', { name: /altimeter stuck ✓/ })).toBeVisible();
+	await page.keyboard.press('Escape');
+	await page.waitForTimeout(600);
+	await page.keyboard.press('Space');
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page.getByTestId('statements')).toContainText(
+		/Altimeter stuck: began at 0:03; you named it after \d+ s, covered nothing\./
+	);
+});
+
+test('a fault is watched beside the clean flight', async ({ page }) => {
+	await enterAs(page, 'Ilse Varnholm');
+	await page.goto('/faults');
+	await page.getByRole('link', { name: 'Bank held into the heading' }).click();
+	await expect(page.getByTestId('traces')).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByTestId('named')).toContainText(/You kept the bank until .* and went \d+° through\./);
+	await expect(page.getByTestId('named')).toContainText('On the clean flight it is named nowhere.');
+	const moment = () => page.getByTestId('moment').textContent();
+	const before = await moment();
+	await page.getByTestId('named').getByRole('button').first().click();
+	await expect.poll(moment).not.toBe(before);
+	await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+});
+
+test('a gaze log is taken in, or refused by its line with nothing lost', async ({ page }) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.goto('/roster');
+	await page
+		.getByRole('row', { name: /Teo Marrask/ })
+		.getByRole('link', { name: 'Debrief' })
+		.click();
+	const form = page.locator('details', { hasText: 'A gaze log for this flight' });
+	await form.locator('summary').click();
+	const give = async (text: string) => {
+		await form.getByLabel(/Log as CSV/).setInputFiles({
+			name: 'gaze.csv',
+			mimeType: 'text/csv',
+			buffer: Buffer.from(text)
+		});
+		await form.getByRole('button', { name: 'Take it in' }).click();
+	};
+	await form.getByLabel('Flight time at which it begins').fill('0:05');
+	await give('time_ms,instrument\n0,attitude\n700,window\n');
+	await expect(page.getByRole('alert')).toHaveText(/^line 3\/instrument must be one of attitude, airspeed/);
+	await expect(form.getByLabel('Flight time at which it begins')).toHaveValue('0:05');
+	await give('time_ms,instrument\n0,attitude\n900,altimeter\n7000,attitude\n8000,\n');
+	const scan = page.getByRole('region', { name: 'Scan', exact: true });
+	await expect(scan).toContainText('seen by a gaze log');
+	await expect(scan.getByTestId('scan-costs')).toContainText(/stared at the altimeter for 6 s/);
+});
+
+test('another’s cards are nowhere: 404, for an instructor as for a student', async ({ browser, page }) => {
+	const login = `other-${process.pid}`;
+	const id = await withDatabase(async (db) => {
+		const ownerId = await addPerson(db, {
+			login,
+			name: 'Other Instructor',
+			role: 'instructor',
+			instructorId: null,
+			passwordHash: await hashPassword('practice')
+		});
+		const owner = {
+			id: ownerId,
+			login,
+			name: 'Other Instructor',
+			role: 'instructor' as const,
+			instructorId: null
+		};
+		return keepCard(db, owner, cardShelf.get('oval'));
+	});
+	await enterAs(page, 'Harun Aldbeck');
+	for (const path of [`/cards/${id}`, `/api/cards/${id}`])
+		expect((await page.goto(path))!.status(), path).toBe(404);
+	const put = await page.request.put(`/api/cards/${id}`, { data: cardShelf.get('oval') });
+	expect(put.status()).toBe(404);
+	const student = await (await browser.newContext()).newPage();
+	await enterAs(student, 'Ilse Varnholm');
+	for (const path of ['/cards', '/cards/oval', '/api/cards/oval'])
+		expect((await student.goto(path))!.status(), path).toBe(404);
+});
