@@ -283,3 +283,29 @@ test('another’s cards are nowhere: 404, for an instructor as for a student', a
 	for (const path of ['/cards', '/cards/oval', '/api/cards/oval'])
 		expect((await student.goto(path))!.status(), path).toBe(404);
 });
+
+test('an instructor sets up an unusual attitude in a flight in the air', async ({ browser }) => {
+	const card = shortCard();
+	card.phases[0]!.end = { kind: 'elapsed', seconds: 300 };
+	const { login, name } = await studentWithTask(card, 'direct');
+	const student = await (await browser.newContext()).newPage();
+	await signIn(student, login);
+	await student.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(student);
+	await expect.poll(() => flightSeconds(student)).toBeGreaterThanOrEqual(3);
+	const desk = await (await browser.newContext()).newPage();
+	await enterAs(desk, 'Harun Aldbeck');
+	await desk
+		.getByRole('row', { name: new RegExp(name) })
+		.getByRole('link', { name: 'Watch' })
+		.click();
+	await desk.getByRole('combobox', { name: 'Unusual attitude' }).selectOption('steep');
+	await desk.getByRole('button', { name: 'Cover the panel and set up' }).click();
+	await expect(student.getByTestId('panel-covered')).toBeVisible({ timeout: 20_000 });
+	await student.getByRole('button', { name: '“I have control”' }).click({ timeout: 40_000 });
+	await expect(student.getByTestId('panel-covered')).toHaveCount(0);
+	await student.waitForTimeout(1500);
+	await student.keyboard.press('Space');
+	await student.getByRole('button', { name: 'Break off' }).click();
+	await expect(student.getByTestId('statements')).toContainText(/Handed over nose (high|low) at \d:\d\d/);
+});

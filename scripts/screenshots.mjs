@@ -35,7 +35,6 @@ async function shot(name, take) {
 }
 
 try {
-	await shot('first-page', () => enterAs(null));
 	await shot('roster', () => enterAs('Harun Aldbeck'));
 	await shot('debrief', async () => {
 		const page = await enterAs('Harun Aldbeck');
@@ -136,17 +135,48 @@ try {
 	});
 	await shot('aircraft', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/aircraft/ostrel-240`);
-		await page.getByRole('button', { name: /greatest mass/ }).click();
+		await page.goto(`${address}/aircraft/ferrin-160`);
+		await page.getByLabel('what was really flown, by').selectOption({ label: 'Ilse Varnholm' });
+		await page.getByTestId('measured').first().waitFor();
 		return page;
 	});
-	await shot('cockpit-complex', async () => {
-		const page = await enterAs('Obed Linnaker');
-		await page.getByRole('button', { name: 'Fly' }).nth(1).click();
-		await page.getByTestId('frozen').waitFor();
-		await page.keyboard.press('Space');
-		await page.keyboard.press('l');
-		await page.waitForTimeout(4000);
+	await shot('card-editor', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/cards/vertical-s-c`);
+		await page.getByRole('button', { name: 'Copy to change' }).click();
+		await page.waitForURL(/cards\/[0-9a-f-]{36}/);
+		await page.getByTestId('preview').waitFor();
+		await page.waitForTimeout(500);
+		return page;
+	});
+	await shot('drill', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.goto(`${address}/drills/panel`);
+		await page.keyboard.press('2');
+		await page.waitForTimeout(500);
+		return page;
+	});
+	await shot('fault', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.goto(`${address}/faults/fixation`);
+		await page.getByTestId('named').getByRole('button').first().click();
+		await page.waitForTimeout(2600);
+		await page.getByRole('button', { name: 'Stop' }).click();
+		return page;
+	});
+	await shot('student', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.getByRole('link', { name: 'Ilse Varnholm' }).click();
+		await page.waitForTimeout(500);
+		return page;
+	});
+	await shot('tap-sheet', async () => {
+		const page = await enterAs('Harun Aldbeck', { width: 390, height: 844 });
+		await page.goto(`${address}/tap`);
+		await page.getByRole('button', { name: 'Begin' }).click();
+		for (const name of ['attitude', 'altimeter', 'attitude', 'heading'])
+			await page.getByRole('button', { name, exact: true }).dispatchEvent('pointerdown');
+		await page.waitForTimeout(300);
 		return page;
 	});
 	/** Obed on the last mile of the card that ends under the cloud. */

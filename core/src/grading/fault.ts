@@ -117,6 +117,9 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldThroughDeg: 5
 };
 
+/** From this roughness on the air itself does what a hand would be blamed for in calm. */
+export const ROUGH_AIR = 1.25;
+
 /** Naming a failure in this time is in time, s. */
 export const NAMED_WITHIN_SECONDS = 60;
 

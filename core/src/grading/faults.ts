@@ -5,6 +5,7 @@ import {
 	fault,
 	FAULT_DEFAULTS,
 	indexAt,
+	ROUGH_AIR,
 	type Fault,
 	type FaultContext,
 	type FaultSettings
@@ -19,6 +20,25 @@ function runBelowUpTo(column: Float64Array, value: number, run: number, from: nu
 	return column[last]! <= value && last - begun + 1 >= run ? begun : -1;
 }
 
+/** So far below an altitude it has been left for good, ft; and so near it is still held, in calm air. */
+const LEFT_BY_FT = 150;
+const HELD_WITHIN_FT = 10;
+
+/** Where an altitude was left for good: in rough air a gust's descent is none, since the altitude comes back; −1 where it was kept. */
+function leftAltitudeAt(
+	altitude: Float64Array,
+	heldFt: number,
+	rough: number,
+	from: number,
+	to: number
+): number {
+	let gone = from;
+	while (gone < to && altitude[gone]! > heldFt - LEFT_BY_FT) gone++;
+	if (gone >= to) return -1;
+	while (gone > from && altitude[gone]! < heldFt - HELD_WITHIN_FT * rough ** 2) gone--;
+	return gone;
+}
+
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
 function descentBeforeSlowing({ card, track, times, settings, rough }: FaultContext): Fault[] {
 	const raw = honestColumn(track, 'verticalSpeedFpm');
@@ -26,6 +46,7 @@ function descentBeforeSlowing({ card, track, times, settings, rough }: FaultCont
 	const shown = honestColumn(track, 'indicatedAirspeedKt');
 	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
 	if (!rate || !speed) return [];
+	const altitude = honestColumn(track, 'indicatedAltitudeFt');
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;
@@ -38,7 +59,11 @@ function descentBeforeSlowing({ card, track, times, settings, rough }: FaultCont
 		const to = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
 		const run = Math.round(settings.descentHeldSeconds * track.rateHz);
 		const established = Math.min(track.length - 1, indexAt(track, time.endSeconds));
-		const begun = runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
+		const held = slow.targets.altitudeFt?.value;
+		const begun =
+			rough > ROUGH_AIR && altitude && held !== undefined
+				? leftAltitudeAt(altitude, held, rough, from, to)
+				: runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
 		if (begun < 0) return;
 		const limit = target.value + settings.speedAboveTargetKt * Math.sqrt(rough);
 		if (!(speed[begun]! > limit)) return;
@@ -84,7 +109,10 @@ function levelOffs({ card, track, times, settings, rough }: FaultContext): Fault
 		// The last time the rate was still nearly full: after it, the level-off.
 		for (let i = start; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
 		// Where the nose tells, it tells better than the rate, which every gust moves.
-		const nose = noseMovedAt(track, start, end, limit);
+		// In rough air the throttle tells best: it is moved by nobody but the pilot.
+		const nose =
+			(rough > ROUGH_AIR ? powerAddedAt(track, start, end, limit) : null) ??
+			noseMovedAt(track, start, end, limit);
 		begun = nose ?? begun;
 		const leadFt = sign * (target - altitude[begun]!);
 		const ruleFt = settings.levelOffRule * flown;
@@ -157,10 +185,32 @@ function noseMovedAt(track: Track, start: number, end: number, limit: number): n
 	return begun;
 }
 
+/** Least change of the throttle that belongs to a level-off out of a descent. */
+const LEVEL_POWER_CHANGE = 0.12;
+
+/** Where half of the power of level flight had come in after a descent; null where none did. */
+function powerAddedAt(track: Track, start: number, end: number, limit: number): number | null {
+	if (!track.has('throttle') || end - start < 15 * track.rateHz) return null;
+	const { rateHz } = track;
+	const throttle = track.column('throttle');
+	const mean = (from: number, to: number) => {
+		const part = throttle.subarray(Math.max(0, from), Math.max(1, Math.min(to, track.length)));
+		return part.reduce((sum, value) => sum + value, 0) / Math.max(1, part.length);
+	};
+	const before = mean(Math.max(start, end - 20 * rateHz), end - 3 * rateHz);
+	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
+	if (after - before < LEVEL_POWER_CHANGE) return null;
+	let there = Math.max(start, end - 3 * rateHz);
+	while (there < limit - 1 && throttle[there]! < (before + after) / 2) there++;
+	return there;
+}
+
 interface Change {
 	kind: 'pitch' | 'power' | 'bank';
 	start: number;
 	end: number;
+	/** In units of the size that counts. */
+	size: number;
 }
 
 /**
@@ -190,12 +240,13 @@ function changesOf(
 		while (start < i + window + lasts && made(start) < 0.25) start++;
 		let end = start;
 		while (end < i + window + lasts && made(end) < 0.9) end++;
-		changes.push({ kind, start, end });
+		changes.push({ kind, start, end, size: Math.abs(after - before) / size });
 		i = end + window;
 	}
 	return changes;
 }
 
+const CLEAR_IN_ROUGH_AIR = 1.7;
 const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
 
 /** Pitch, power and bank changed together where the card does not ask for it. */
@@ -205,7 +256,7 @@ function twoChanges({ card, track, times, settings, rough }: FaultContext): Faul
 	const changes: Change[] = (
 		[
 			['pitchDeg', 'pitch', settings.pitchChangeDeg * rough],
-			['throttle', 'power', settings.throttleChange],
+			['throttle', 'power', settings.throttleChange * Math.sqrt(rough)],
 			['bankDeg', 'bank', settings.bankChangeDeg * rough]
 		] as const
 	).flatMap(([name, kind, size]) =>
@@ -222,6 +273,11 @@ function twoChanges({ card, track, times, settings, rough }: FaultContext): Faul
 			.filter((other) => other.start - first.start <= settings.togetherSeconds * track.rateHz);
 		const kinds = [...new Set(together.map((change) => change.kind))];
 		if (kinds.length < 2) continue;
+		// Nose and wings are moved by the air too: in rough air, without the throttle, only large changes tell.
+		const clear = kinds.every((kind) =>
+			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR)
+		);
+		if (rough > ROUGH_AIR && !kinds.includes('power') && !clear) continue;
 		const startSeconds = track.timeOf(first.start);
 		if (kinds.every((kind) => allowedAt(card, times, startSeconds).includes(kind))) continue;
 		const end = Math.max(...together.map((change) => change.end));

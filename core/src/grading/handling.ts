@@ -2,7 +2,7 @@ import { honestColumn, type Phase, type PhaseTimes, type TaskCard } from '../exe
 import { FAILURE_KINDS, LYING } from '../instruments/index.js';
 import type { Track } from '../simulation/index.js';
 import { formatHeading, signedDeg } from '../units/index.js';
-import { fault, indexAt, type Fault, type FaultContext } from './fault.js';
+import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
 import { runningMean, spread } from './series.js';
 
 /** A phase of the flight with its place in the recording. */
@@ -128,9 +128,6 @@ function chasedIn(
 		) >= settings.chaseCorrelation
 	);
 }
-
-/** From this roughness on the air takes speed that no hand can hold. */
-const ROUGH_AIR = 1.25;
 
 /** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
 export function speedLost({ card, track, times, settings, rough }: FaultContext): Fault[] {

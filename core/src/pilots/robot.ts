@@ -122,7 +122,9 @@ export class RobotPilot {
 		const plan = this.plan();
 		const speed = phase.targets.airspeedKias;
 		if (speed?.mode === 'reach') {
-			if (Math.abs(believed.airspeedKias - speed.value) <= this.technique.descendWithinKt)
+			// In gusts for a moment is not there: what has been so for some seconds is.
+			const near = Math.abs(believed.steadyKias - speed.value) <= this.technique.descendWithinKt;
+			if (near && Math.abs(believed.airspeedKias - speed.value) <= this.technique.descendWithinKt + 3)
 				this.goTo(this.intent + 1);
 			return;
 		}

@@ -6,6 +6,8 @@ import { GRAVITY_MPS2, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees, toRadians
 /** What a pilot believes of the aeroplane. */
 export interface Believed {
 	airspeedKias: number;
+	/** The airspeed of the last seconds, by which is decided whether it is there. */
+	steadyKias: number;
 	altimeterFt: number;
 	verticalSpeedFpm: number;
 	pitchDeg: number;
@@ -26,6 +28,8 @@ const COMPASS_SHARE = 0.25;
 const SURE_SECONDS = 5;
 /** Share of a new reading of the turn needle in what is believed, each tenth of a second. */
 const NEEDLE_SHARE = 0.2;
+/** Whether a speed is there is decided by its mean over this, s. */
+const DECIDED_SECONDS = 3;
 /** Over this time the airspeed's swings are evened out, s; half of it for the vertical speed. */
 const STEADIED_SECONDS = 1.6;
 /** A look longer than this is a stare: nothing else is seen meanwhile, ms. */
@@ -69,6 +73,7 @@ export class Senses {
 		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg, bankDeg, headingDeg, ballDeg } = panel;
 		this.believed = {
 			airspeedKias,
+			steadyKias: airspeedKias,
 			altimeterFt,
 			verticalSpeedFpm,
 			pitchDeg,
@@ -106,6 +111,8 @@ export class Senses {
 		// A needle that swings with every gust is read by its mean.
 		const share = Math.min(1, seconds / STEADIED_SECONDS);
 		if (sees('airspeed')) believed.airspeedKias += (panel.airspeedKias - believed.airspeedKias) * share;
+		believed.steadyKias +=
+			(believed.airspeedKias - believed.steadyKias) * Math.min(1, seconds / DECIDED_SECONDS);
 		if (sees('altimeter')) believed.altimeterFt = panel.altimeterFt;
 		if (sees('vertical-speed'))
 			believed.verticalSpeedFpm +=
