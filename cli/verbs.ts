@@ -1,5 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import {
+	ArcInput,
+	ArcOutput,
 	AtmosphereInput,
 	AtmosphereOutput,
 	CompassInput,
@@ -8,22 +10,43 @@ import {
 	CompassTurnOutput,
 	DescentInput,
 	DescentOutput,
+	FinalTimesInput,
+	FinalTimesOutput,
 	flyByRobot,
 	gradeFlight,
+	HoldEntryInput,
+	HoldEntryOutput,
+	HoldInput,
+	HoldOutput,
+	InterceptInput,
+	InterceptOutput,
 	ModesInput,
 	ModesOutput,
+	NeedleInput,
+	NeedleOutput,
 	parse,
 	PILOTS,
+	ReversalInput,
+	ReversalOutput,
+	solveArc,
 	solveAtmosphere,
 	solveCompass,
 	solveCompassTurn,
 	solveDescent,
+	solveFinalTimes,
+	solveHold,
+	solveHoldEntry,
+	solveIntercept,
 	solveModes,
+	solveNeedle,
+	solveReversal,
 	ScanInput,
 	ScanOutput,
 	solveScan,
 	solveTrim,
 	solveTurn,
+	solveVdp,
+	solveWindFromTrack,
 	solveWindTriangle,
 	Standard,
 	TaskCard,
@@ -35,6 +58,10 @@ import {
 	TrimOutput,
 	TurnInput,
 	TurnOutput,
+	VdpInput,
+	VdpOutput,
+	WindFromTrackInput,
+	WindFromTrackOutput,
 	WindInput,
 	WindOutput,
 	type PilotId
@@ -112,6 +139,25 @@ export const VERBS: Record<string, Verb> = {
 		solveCompassTurn
 	),
 	descent: verb('rate and gradient of a descent', DescentInput, DescentOutput, solveDescent),
+	vdp: verb('visual descent point', VdpInput, VdpOutput, solveVdp),
+	'final-times': verb('time of a final by groundspeed', FinalTimesInput, FinalTimesOutput, solveFinalTimes),
+	needle: verb('where a needle stands', NeedleInput, NeedleOutput, solveNeedle),
+	'hold-entry': verb('entry into a hold', HoldEntryInput, HoldEntryOutput, solveHoldEntry),
+	hold: verb('the exact hold in wind, and the schools', HoldInput, HoldOutput, solveHold),
+	intercept: verb('heading and distance to a course', InterceptInput, InterceptOutput, solveIntercept),
+	arc: verb('heading and pointer round an arc in wind', ArcInput, ArcOutput, solveArc),
+	reversal: verb(
+		'a course reversal in wind, or the longest inside a limit',
+		ReversalInput,
+		ReversalOutput,
+		solveReversal
+	),
+	'wind-from-track': verb(
+		'wind from tracks and groundspeeds',
+		WindFromTrackInput,
+		WindFromTrackOutput,
+		solveWindFromTrack
+	),
 	modes: verb('modes of motion of an aeroplane', ModesInput, ModesOutput, solveModes),
 	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>
 		solveTrim(aircraftShelf.get(aircraft), input)
@@ -136,7 +182,7 @@ export const VERBS: Record<string, Verb> = {
 				TECHNIQUES[pilot as PilotId],
 				seed
 			);
-			const grade = gradeFlight(flight.track, card, standardShelf.all[0]!);
+			const grade = gradeFlight(flight.track, card, standardShelf.all[0]!, aircraftShelf.get(card.aircraft));
 			const spent = (performance.now() - started) / 1000;
 			if (rate !== undefined) pause(Math.max(0, flight.simulatedSeconds / rate - spent));
 			return {

@@ -2,6 +2,7 @@ export * from './units/index.js';
 export * from './validation/index.js';
 export * from './wind/index.js';
 export * from './flight/index.js';
+export * from './navigation/index.js';
 export * from './simulation/index.js';
 export * from './instruments/index.js';
 export * from './drills/index.js';

@@ -1,0 +1,7 @@
+export * from './arc.js';
+export * from './final.js';
+export * from './hold.js';
+export * from './intercept.js';
+export * from './needle.js';
+export * from './reversal.js';
+export * from './wind-from-track.js';

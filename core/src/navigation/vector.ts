@@ -1,0 +1,54 @@
+import { normalizeDeg, toDegrees, toRadians } from '../units/index.js';
+
+/** A place or a velocity in the plane: north and east, NM or kt. */
+export interface Plane {
+	north: number;
+	east: number;
+}
+
+/** Unit vector of a direction. */
+export const unit = (deg: number): Plane => ({
+	north: Math.cos(toRadians(deg)),
+	east: Math.sin(toRadians(deg))
+});
+export const plus = (a: Plane, b: Plane): Plane => ({ north: a.north + b.north, east: a.east + b.east });
+export const times = (a: Plane, factor: number): Plane => ({
+	north: a.north * factor,
+	east: a.east * factor
+});
+export const dot = (a: Plane, b: Plane): number => a.north * b.north + a.east * b.east;
+export const length = (a: Plane): number => Math.hypot(a.north, a.east);
+/** Direction of a vector, degrees in [0, 360). */
+export const directionDeg = (a: Plane): number => normalizeDeg(toDegrees(Math.atan2(a.east, a.north)));
+/** How far to the right of a course a place lies, seen along it; the course goes through the origin. */
+export const rightOf = (courseDeg: number, place: Plane): number => dot(unit(courseDeg + 90), place);
+/** Where the wind carries, per hour. */
+export const windVector = (fromDeg: number, speedKt: number): Plane => times(unit(fromDeg), -speedKt);
+
+/**
+ * Way through the air, NM, of a turn at a constant rate with instant roll.
+ * Source: the integral of V·(cos ψ, sin ψ) over ψ from one heading to the other.
+ * @param byDeg degrees turned, right positive.
+ */
+export function turnInAir(
+	speedKt: number,
+	rateDegPerSecond: number,
+	fromDeg: number,
+	byDeg: number
+): { way: Plane; seconds: number } {
+	const radiusNm = speedKt / 3600 / toRadians(rateDegPerSecond);
+	const side = Math.sign(byDeg);
+	const [a, b] = [toRadians(fromDeg), toRadians(fromDeg + byDeg)];
+	return {
+		way: {
+			north: side * radiusNm * (Math.sin(b) - Math.sin(a)),
+			east: side * radiusNm * (Math.cos(a) - Math.cos(b))
+		},
+		seconds: Math.abs(byDeg) / rateDegPerSecond
+	};
+}
+
+/** Degrees of a turn from one heading to another toward a side, in [0, 360), signed by the side. */
+export function turnToward(side: 'left' | 'right', fromDeg: number, toDeg: number): number {
+	return side === 'right' ? normalizeDeg(toDeg - fromDeg) : -normalizeDeg(fromDeg - toDeg);
+}

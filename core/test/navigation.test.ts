@@ -1,0 +1,416 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import {
+	HanzaError,
+	normalizeDeg,
+	signedDeg,
+	solveArc,
+	solveHold,
+	solveHoldEntry,
+	solveIntercept,
+	solveNeedle,
+	solveReversal,
+	solveVdp,
+	solveWindFromTrack,
+	toRadians,
+	type HoldInput
+} from '../src/index.js';
+
+const direction = fc.double({ min: 0, max: 360, noNaN: true });
+const HALF_DEG = fc.integer({ min: 0, max: 719 }).map((half) => half / 2);
+
+/** An aircraft in the plane, moved by small steps: nothing of the solvers' closed forms. */
+class Flown {
+	north = 0;
+	east = 0;
+	seconds = 0;
+	farthest = 0;
+	constructor(
+		public headingDeg: number,
+		private readonly kt: number,
+		private readonly windFromDeg: number,
+		private readonly windKt: number
+	) {}
+	private step(seconds: number): void {
+		const h = toRadians(this.headingDeg);
+		const w = toRadians(this.windFromDeg + 180);
+		this.north += ((this.kt * Math.cos(h) + this.windKt * Math.cos(w)) * seconds) / 3600;
+		this.east += ((this.kt * Math.sin(h) + this.windKt * Math.sin(w)) * seconds) / 3600;
+		this.seconds += seconds;
+		this.farthest = Math.max(this.farthest, Math.hypot(this.north, this.east));
+	}
+	straight(seconds: number): this {
+		for (let left = seconds; left > 0; left -= 0.05) this.step(Math.min(0.05, left));
+		return this;
+	}
+	turn(side: 1 | -1, toDeg: number, rate: number): this {
+		let left = normalizeDeg(side * (toDeg - this.headingDeg));
+		while (left > 0) {
+			const by = Math.min(left, rate * 0.02);
+			this.headingDeg += (side * by) / 2;
+			this.step(by / rate);
+			this.headingDeg += (side * by) / 2;
+			left -= by;
+		}
+		this.headingDeg = toDeg;
+		return this;
+	}
+	rightOf(courseDeg: number): number {
+		const c = toRadians(courseDeg + 90);
+		return this.north * Math.cos(c) + this.east * Math.sin(c);
+	}
+	along(courseDeg: number): number {
+		const c = toRadians(courseDeg);
+		return this.north * Math.cos(c) + this.east * Math.sin(c);
+	}
+}
+
+describe('the exact hold', () => {
+	const holds = fc.record<HoldInput>({
+		inboundCourseDeg: HALF_DEG,
+		turns: fc.constantFrom('right', 'left'),
+		trueAirspeedKt: fc.integer({ min: 70, max: 220 }),
+		windFromDeg: HALF_DEG,
+		windSpeedKt: fc.integer({ min: 0, max: 30 }),
+		inboundSeconds: fc.constantFrom(60, 90),
+		bankLimitDeg: fc.constantFrom(25, 30)
+	});
+	const fly = (
+		input: HoldInput,
+		outboundHeadingDeg: number,
+		outboundSeconds: number,
+		rate: number,
+		inDeg: number
+	) =>
+		new Flown(inDeg, input.trueAirspeedKt, input.windFromDeg, input.windSpeedKt)
+			.turn(input.turns === 'right' ? 1 : -1, outboundHeadingDeg, rate)
+			.straight(outboundSeconds)
+			.turn(input.turns === 'right' ? 1 : -1, inDeg, rate);
+
+	it('flown again in small steps ends on the course, with the published time to the fix', () => {
+		fc.assert(
+			fc.property(holds, (input) => {
+				let hold;
+				try {
+					hold = solveHold(input);
+				} catch (error) {
+					expect(error).toBeInstanceOf(HanzaError);
+					return;
+				}
+				const { outboundHeadingDeg, outboundSeconds, turnRateDegPerSecond, inboundHeadingDeg } = hold;
+				const end = fly(input, outboundHeadingDeg, outboundSeconds, turnRateDegPerSecond, inboundHeadingDeg);
+				expect(Math.abs(end.rightOf(input.inboundCourseDeg))).toBeLessThan(0.005);
+				const toFix = (-end.along(input.inboundCourseDeg) / hold.inboundGroundspeedKt) * 3600;
+				expect(Math.abs(toFix - input.inboundSeconds)).toBeLessThan(0.2);
+				expect(Math.abs(signedDeg(outboundHeadingDeg - input.inboundCourseDeg - 180))).toBeLessThan(90);
+			}),
+			{ numRuns: 60 }
+		);
+	});
+
+	it('a school’s miss is where its heading, flown for the exact time, ends', () => {
+		const input: HoldInput = {
+			inboundCourseDeg: 30,
+			turns: 'right',
+			trueAirspeedKt: 100,
+			windFromDeg: 110,
+			windSpeedKt: 20,
+			inboundSeconds: 60,
+			bankLimitDeg: 25
+		};
+		const hold = solveHold(input);
+		for (const { outboundHeadingDeg, missNm } of hold.schools) {
+			const end = fly(
+				input,
+				outboundHeadingDeg,
+				hold.outboundSeconds,
+				hold.turnRateDegPerSecond,
+				hold.inboundHeadingDeg
+			);
+			expect(end.rightOf(30)).toBeCloseTo(missNm, 3);
+		}
+		expect(hold.outboundCorrectionRatio).toBeGreaterThan(2);
+	});
+
+	it('counts from abeam: in a headwind inbound the outbound leg has begun before the fix is abeam or after it, by where the turn ends', () => {
+		const hold = (windFromDeg: number) =>
+			solveHold({
+				inboundCourseDeg: 0,
+				turns: 'right',
+				trueAirspeedKt: 100,
+				windFromDeg,
+				windSpeedKt: 15,
+				inboundSeconds: 60,
+				bankLimitDeg: 25
+			});
+		// Blown 0.25 NM outbound in the first minute: 0.25 NM at 115 kt.
+		expect(hold(0).secondsFromAbeam - hold(0).outboundSeconds).toBeCloseTo((0.25 / 115) * 3600, 6);
+		expect(hold(180).secondsFromAbeam - hold(180).outboundSeconds).toBeCloseTo((-0.25 / 85) * 3600, 6);
+	});
+
+	it('refuses where the turns alone use up the leg: from a third of the airspeed in a headwind', () => {
+		const input = {
+			inboundCourseDeg: 0,
+			turns: 'right',
+			trueAirspeedKt: 90,
+			windFromDeg: 0,
+			inboundSeconds: 60,
+			bankLimitDeg: 25
+		} as const;
+		expect(() => solveHold({ ...input, windSpeedKt: 29 })).not.toThrow();
+		for (const windSpeedKt of [30, 35, 60])
+			expect(() => solveHold({ ...input, windSpeedKt })).toThrow(/no outbound leg/);
+	});
+});
+
+describe('the entry into a hold', () => {
+	it('left turns are the mirror of right ones', () => {
+		fc.assert(
+			fc.property(HALF_DEG, fc.integer({ min: -179, max: 179 }), (inboundCourseDeg, d) => {
+				const right = solveHoldEntry({
+					inboundCourseDeg,
+					turns: 'right',
+					arrivalHeadingDeg: normalizeDeg(inboundCourseDeg + d)
+				});
+				const left = solveHoldEntry({
+					inboundCourseDeg,
+					turns: 'left',
+					arrivalHeadingDeg: normalizeDeg(inboundCourseDeg - d)
+				});
+				expect(left.entry).toBe(right.entry);
+				expect(left.alsoAllowed).toEqual(right.alsoAllowed);
+				const outbound = inboundCourseDeg + 180;
+				expect(signedDeg(left.firstHeadingDeg - outbound)).toBeCloseTo(
+					-signedDeg(right.firstHeadingDeg - outbound),
+					6
+				);
+			})
+		);
+	});
+
+	it('sectors: 180° direct, 70° teardrop, 110° parallel; 30° of the circle are free', () => {
+		const counts = { direct: 0, teardrop: 0, parallel: 0 };
+		let free = 0;
+		for (let arrivalHeadingDeg = 0.25; arrivalHeadingDeg < 360; arrivalHeadingDeg += 0.5) {
+			const { entry, alsoAllowed } = solveHoldEntry({
+				inboundCourseDeg: 200,
+				turns: 'right',
+				arrivalHeadingDeg
+			});
+			counts[entry] += 0.5;
+			if (alsoAllowed.length > 0) free += 0.5;
+		}
+		expect(counts).toEqual({ direct: 180, teardrop: 70, parallel: 110 });
+		expect(free).toBe(30);
+	});
+});
+
+describe('a needle', () => {
+	it('of a VOR senses in reverse on the reciprocal course, and takes no notice of the heading', () => {
+		fc.assert(
+			fc.property(HALF_DEG, fc.integer({ min: -9, max: 9 }), (course, off) => {
+				const radialDeg = normalizeDeg(course + off);
+				const from = solveNeedle({ kind: 'vor', selectedCourseDeg: course, radialDeg });
+				const reciprocal = solveNeedle({
+					kind: 'vor',
+					selectedCourseDeg: normalizeDeg(course + 180),
+					radialDeg
+				});
+				expect(from.flag).toBe('from');
+				expect(reciprocal.flag).toBe('to');
+				expect(reciprocal.deflection).toBeCloseTo(-from.deflection, 9);
+			})
+		);
+	});
+
+	it('is pinned at full scale, and off abeam', () => {
+		expect(solveNeedle({ kind: 'vor', selectedCourseDeg: 0, radialDeg: 40 }).deflection).toBe(-1);
+		expect(solveNeedle({ kind: 'vor', selectedCourseDeg: 0, radialDeg: 90 })).toEqual({
+			deflection: 0,
+			flag: 'off'
+		});
+		expect(
+			solveNeedle({ kind: 'localizer', courseDeg: 90, offsetFromCourseDeg: -1.25, fullScaleDeg: 2.5 })
+				.deflection
+		).toBe(0.5);
+	});
+});
+
+describe('an intercept', () => {
+	it('flown to its distance on its heading ends on the course', () => {
+		fc.assert(
+			fc.property(
+				HALF_DEG,
+				HALF_DEG,
+				fc.integer({ min: 2, max: 30 }),
+				fc.integer({ min: 20, max: 90 }),
+				(selectedCourseDeg, bearingToStationDeg, distanceNm, interceptAngleDeg) => {
+					fc.pre(Math.abs(Math.sin(toRadians(bearingToStationDeg - selectedCourseDeg))) > 0.01);
+					let found;
+					try {
+						found = solveIntercept({ selectedCourseDeg, bearingToStationDeg, distanceNm, interceptAngleDeg });
+					} catch {
+						return;
+					}
+					const b = toRadians(bearingToStationDeg);
+					const h = toRadians(found.headingDeg);
+					const north = -distanceNm * Math.cos(b) + found.distanceToInterceptNm * Math.cos(h);
+					const east = -distanceNm * Math.sin(b) + found.distanceToInterceptNm * Math.sin(h);
+					const c = toRadians(selectedCourseDeg + 90);
+					expect(Math.abs(north * Math.cos(c) + east * Math.sin(c))).toBeLessThan(1e-6);
+					expect(Math.sign(found.crossTrackNm)).toBe(found.turnToward === 'left' ? 1 : -1);
+				}
+			)
+		);
+	});
+});
+
+describe('an arc', () => {
+	it('flown by its headings in small steps stays on its radius and takes its time', () => {
+		for (const clockwise of [true, false]) {
+			const input = {
+				radiusNm: 10,
+				direction: clockwise ? ('clockwise' as const) : ('counterclockwise' as const),
+				fromRadialDeg: 20,
+				toRadialDeg: clockwise ? 110 : 290,
+				trueAirspeedKt: 100,
+				windFromDeg: 250,
+				windSpeedKt: 25,
+				stepDeg: 10
+			};
+			const arc = solveArc(input);
+			let [north, east, seconds] = [10 * Math.cos(toRadians(20)), 10 * Math.sin(toRadians(20)), 0];
+			const w = toRadians(input.windFromDeg + 180);
+			const side = clockwise ? 1 : -1;
+			let gone = 0;
+			while (gone < 90) {
+				const radial = normalizeDeg((Math.atan2(east, north) * 180) / Math.PI);
+				const { headingDeg } = solveArc({
+					...input,
+					fromRadialDeg: radial,
+					toRadialDeg: normalizeDeg(radial + side),
+					stepDeg: 1
+				}).rows[0]!;
+				const h = toRadians(headingDeg);
+				north += ((100 * Math.cos(h) + 25 * Math.cos(w)) * 0.5) / 3600;
+				east += ((100 * Math.sin(h) + 25 * Math.sin(w)) * 0.5) / 3600;
+				seconds += 0.5;
+				const now = (Math.atan2(east, north) * 180) / Math.PI;
+				gone = normalizeDeg(side * (now - 20));
+				if (gone > 300) gone = 0;
+				expect(Math.abs(Math.hypot(north, east) - 10)).toBeLessThan(0.02);
+			}
+			expect(Math.abs(seconds - arc.seconds)).toBeLessThan(2);
+			expect(arc.rows).toHaveLength(10);
+			expect(arc.rows.at(-1)!.radialDeg).toBeCloseTo(input.toRadialDeg, 9);
+		}
+	});
+});
+
+describe('a course reversal', () => {
+	const reversals = fc.record({
+		outboundCourseDeg: HALF_DEG,
+		side: fc.constantFrom<'left' | 'right'>('left', 'right'),
+		trueAirspeedKt: fc.integer({ min: 80, max: 140 }),
+		windFromDeg: HALF_DEG,
+		windSpeedKt: fc.integer({ min: 0, max: 25 })
+	});
+	it('flown again in small steps takes its time and reaches its farthest point', () => {
+		fc.assert(
+			fc.property(reversals, fc.constantFrom<'45/180' | '80/260'>('45/180', '80/260'), (input, kind) => {
+				const found = solveReversal({ ...input, kind, outboundSeconds: 60 });
+				const side = input.side === 'right' ? 1 : -1;
+				const [out, off] = found.headings;
+				const flown = new Flown(out!, input.trueAirspeedKt, input.windFromDeg, input.windSpeedKt).straight(
+					60
+				);
+				flown.turn(side, off!, 3);
+				if (kind === '45/180') flown.straight(60);
+				flown.turn(side === 1 ? -1 : 1, found.headings.at(-1)!, 3);
+				expect(Math.abs(flown.seconds - found.secondsInAll)).toBeLessThan(0.1);
+				expect(Math.abs(flown.farthest - found.farthestNm)).toBeLessThan(0.003);
+			}),
+			{ numRuns: 40 }
+		);
+	});
+
+	it('the longest outbound time inside a limit just touches it, and never goes beyond', () => {
+		fc.assert(
+			fc.property(reversals, (input) => {
+				const limited = solveReversal({ ...input, kind: '45/180', limitNm: 10 });
+				expect(limited.farthestNm).toBeLessThanOrEqual(10);
+				expect(limited.farthestNm).toBeGreaterThan(9.999);
+				const longer = solveReversal({
+					...input,
+					kind: '45/180',
+					outboundSeconds: limited.outboundSeconds! + 1
+				});
+				expect(longer.farthestNm).toBeGreaterThan(10);
+			}),
+			{ numRuns: 30 }
+		);
+		expect(() =>
+			solveReversal({
+				outboundCourseDeg: 0,
+				kind: '45/180',
+				side: 'left',
+				trueAirspeedKt: 140,
+				windFromDeg: 180,
+				windSpeedKt: 20,
+				limitNm: 2
+			})
+		).toThrow(/the turn alone goes beyond 2 NM/);
+	});
+});
+
+describe('wind from tracks', () => {
+	it('is found again from the groundspeeds it makes, whatever the tracks', () => {
+		fc.assert(
+			fc.property(
+				direction,
+				fc.integer({ min: 2, max: 50 }),
+				fc.integer({ min: 70, max: 200 }),
+				(fromDeg, kt, tas) => {
+					const w = toRadians(fromDeg + 180);
+					const samples = [0, 70, 150, 230, 300].map((headingDeg) => {
+						const h = toRadians(headingDeg);
+						const north = tas * Math.cos(h) + kt * Math.cos(w);
+						const east = tas * Math.sin(h) + kt * Math.sin(w);
+						return {
+							trackDeg: normalizeDeg((Math.atan2(east, north) * 180) / Math.PI),
+							groundspeedKt: Math.hypot(north, east)
+						};
+					});
+					const found = solveWindFromTrack({ samples });
+					expect(found.windSpeedKt).toBeCloseTo(kt, 6);
+					expect(found.trueAirspeedKt).toBeCloseTo(tas, 6);
+					expect(Math.abs(signedDeg(found.windFromDeg! - fromDeg))).toBeLessThan(1e-4);
+					expect(found.residualKt).toBeLessThan(1e-6);
+				}
+			)
+		);
+	});
+
+	it('refuses two tracks, however often they come', () => {
+		const two = [10, 200, 10, 200].map((trackDeg) => ({ trackDeg, groundspeedKt: 100 }));
+		expect(() => solveWindFromTrack({ samples: two })).toThrow(/three different tracks/);
+	});
+});
+
+describe('a visual descent point', () => {
+	it('lies where the path to the crossing height leaves the minimum; never beyond the final fix', () => {
+		const input = {
+			minimumFt: 900,
+			thresholdElevationFt: 300,
+			thresholdCrossingHeightFt: 50,
+			angleDeg: 3,
+			fafToThresholdNm: 5,
+			groundspeedKt: 90
+		};
+		const point = solveVdp(input);
+		expect(point.distanceFromThresholdNm * 318.44).toBeCloseTo(550, 0);
+		expect(point.secondsAfterFaf).toBeCloseTo(((5 - point.distanceFromThresholdNm) / 90) * 3600, 9);
+		expect(() => solveVdp({ ...input, fafToThresholdNm: 1.5 })).toThrow(/beyond the final fix/);
+		expect(() => solveVdp({ ...input, minimumFt: 340 })).toThrow(/below the crossing height/);
+	});
+});
