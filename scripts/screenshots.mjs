@@ -49,7 +49,7 @@ try {
 	});
 	await shot('brief', async () => {
 		const page = await enterAs('Runa Calvey');
-		await page.getByRole('link', { name: 'Brief', exact: true }).click();
+		await page.getByRole('link', { name: 'Brief', exact: true }).last().click();
 		const row = page.getByRole('row', { name: /^Cruise/ });
 		await row.getByLabel('Pitch').fill('2');
 		await row.getByLabel('Power').fill('2400');

@@ -9,7 +9,7 @@
 </script>
 
 {#if points.length > 1}
-	<section class="sheet mt-4 p-3" aria-label="Scan over the last flights">
+	<section class="sheet mt-4 p-3" aria-label="Over the last flights">
 		<div class="flex flex-wrap items-center justify-between gap-4">
 			<h2>Scan over the last {points.length} flights that have one</h2>
 			<Spark
