@@ -151,8 +151,9 @@ try {
 	});
 	await shot('drill', async () => {
 		const page = await enterAs('Ilse Varnholm');
-		await page.goto(`${address}/drills/panel`);
+		await page.goto(`${address}/drills/panel`, { waitUntil: 'networkidle' });
 		await page.keyboard.press('2');
+		await page.getByTestId('explanation').waitFor();
 		await page.waitForTimeout(500);
 		return page;
 	});
@@ -199,7 +200,6 @@ try {
 		await page.waitForTimeout(2500);
 		return page;
 	};
-	await shot('cockpit-outside', underTheCloud);
 	await shot('watch', async () => {
 		const student = await underTheCloud();
 		const page = await enterAs('Harun Aldbeck');
@@ -208,6 +208,12 @@ try {
 		await page.getByText(/failed at/).waitFor();
 		await page.waitForTimeout(1000);
 		await student.context().close();
+		return page;
+	});
+	await shot('bench-hold', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.goto(`${address}/bench/hold?inboundCourseDeg=30&windFromDeg=300&windSpeedKt=20`);
+		await page.waitForTimeout(500);
 		return page;
 	});
 	await shot('cockpit', async () => {

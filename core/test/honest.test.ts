@@ -87,7 +87,9 @@ describe('what the student did about it', () => {
 			kind: 'vacuum',
 			beganSeconds: 20,
 			covered: { instrument: 'attitude', atSeconds: 43 },
-			lies: true
+			lies: true,
+			namedSeconds: null,
+			wrongly: []
 		});
 		expect(noticedText(noticed!)).toBe(
 			'Vacuum: began at 0:20; you did not name it, covered the attitude after 23 s.'
@@ -109,7 +111,7 @@ describe('what the student did about it', () => {
 				[30, bit('engine-rough')]
 			]
 		});
-		expect(noticedText(noticedFailures(track)[0]!)).toBe('Engine rough: began at 0:10.');
+		expect(noticedText(noticedFailures(track)[0]!)).toBe('Engine rough: began at 0:10; you did not name it.');
 	});
 
 	it('nothing failed, nothing recorded: nothing to say', () => {

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
+	coverBit,
+	coversOf,
 	Flight,
 	flyByRobot,
 	gradeFlight,
@@ -256,6 +258,19 @@ describe('a flight of a recovery card', () => {
 		expect(grade.phases[0]!.verdict).toBe('met');
 		expect(grade.phases[0]!.startSeconds).toBeCloseTo(grade.recoveries![0]!.startSeconds, 0);
 		expect(grade.statements.some(({ text }) => text.startsWith('Handed over nose'))).toBe(true);
+	});
+
+	it('with a partial panel keeps attitude and heading covered to the end, and is recovered without them', () => {
+		const partial = upsetCard('moderate', 'partial', {
+			aircraft: trainer,
+			area: area.id,
+			altitudeFt: 5000,
+			headingDeg: 90
+		});
+		expect(coversOf(partial)).toBe(coverBit('attitude') | coverBit('heading'));
+		const { track } = flyByRobot(partial, trainer, area, TECHNIQUES.steady, 4);
+		expect(track.column('covered').every((mask) => mask === coversOf(partial))).toBe(true);
+		expect(recoveriesOf(track, trainer)[0]!.limits).toEqual([]);
 	});
 
 	it('recovers from every level in a dozen seeds without a wrong-way first input', () => {

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, Direction, Identifier } from '../schema.js';
 import { Loading, VerticalSpeedKind } from '../flight/index.js';
-import { FAILURE_KINDS, FailureSpec } from '../instruments/index.js';
+import { coverBit, FAILURE_KINDS, FailureSpec, INSTRUMENTS } from '../instruments/index.js';
 import { SchoolSchema } from '../scan/schools.js';
 import { Weather } from '../simulation/index.js';
 
@@ -198,6 +198,10 @@ export const TaskCard = Type.Object(
 		/** Another vertical speed indicator than the aircraft's own. */
 		verticalSpeed: Type.Optional(VerticalSpeedKind),
 		weather: Weather,
+		/** Instruments that stay covered from the first second on: partial panel without a failure to be found. */
+		covered: Type.Optional(
+			Type.Array(Type.Union(INSTRUMENTS.map((one) => Type.Literal(one))), { uniqueItems: true })
+		),
 		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })),
 		/** Handed over out of a steady flight: the first phase is the recovery. */
 		upset: Type.Optional(Upset),
@@ -268,6 +272,10 @@ export const Area = Type.Object(
 	{ ...closed, $id: 'hanza-area' }
 );
 export type Area = Static<typeof Area>;
+
+/** The covers that a card puts on and the student cannot take off, as bits in the order of `INSTRUMENTS`. */
+export const coversOf = ({ covered = [] }: Pick<TaskCard, 'covered'>): number =>
+	covered.reduce((mask, instrument) => mask | coverBit(instrument), 0);
 
 /** Whether a card lets the student look out of the window. */
 export const mayLookOut = ({ outside, weather }: Pick<TaskCard, 'outside' | 'weather'>): boolean =>

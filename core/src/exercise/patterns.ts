@@ -384,9 +384,7 @@ export function upsetCard(
 			'The panel is covered while another flies. Take over by the three calls, look at the airspeed first, recover in order.',
 		numbersToKnow: ['cruise'],
 		upset: { level, kind: 'either' },
-		...(panel === 'full'
-			? {}
-			: { failures: [{ kind: 'vacuum', onset: { kind: 'at', seconds: 0 }, creepSeconds: 0 }] }),
+		...(panel === 'full' ? {} : { covered: ['attitude', 'heading'] }),
 		phases: [
 			{
 				id: 'recovery',

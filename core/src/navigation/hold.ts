@@ -7,6 +7,7 @@ import { solveWindTriangle } from '../wind/index.js';
 import {
 	directionDeg,
 	dot,
+	groundTrack,
 	length,
 	plus,
 	rightOf,
@@ -173,4 +174,27 @@ export function solveHold(input: HoldInput): HoldOutput {
 			return { multiple, outboundHeadingDeg: headingDeg, missNm: rightOf(inboundCourseDeg, end) };
 		})
 	};
+}
+
+/** The ground track of one circuit from the fix round to the end of the second turn, for an outbound heading and time. */
+export function holdTrack(
+	input: HoldInput,
+	hold: Pick<HoldOutput, 'inboundHeadingDeg' | 'turnRateDegPerSecond'>,
+	outboundHeadingDeg: number,
+	outboundSeconds: number
+): Plane[] {
+	const { inboundHeadingDeg, turnRateDegPerSecond } = hold;
+	const turn = (fromDeg: number, toDeg: number) => {
+		const byDeg = turnToward(input.turns, fromDeg, toDeg);
+		return { headingDeg: fromDeg, byDeg, seconds: Math.abs(byDeg) / turnRateDegPerSecond };
+	};
+	return groundTrack(
+		[
+			turn(inboundHeadingDeg, outboundHeadingDeg),
+			{ headingDeg: outboundHeadingDeg, byDeg: 0, seconds: outboundSeconds },
+			turn(outboundHeadingDeg, inboundHeadingDeg)
+		],
+		input.trueAirspeedKt,
+		windVector(input.windFromDeg, input.windSpeedKt)
+	);
 }

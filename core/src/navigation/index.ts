@@ -5,3 +5,11 @@ export * from './intercept.js';
 export * from './needle.js';
 export * from './reversal.js';
 export * from './wind-from-track.js';
+export {
+	groundTrack,
+	unit as unitVector,
+	times as scaled,
+	plus as summed,
+	windVector,
+	type Plane
+} from './vector.js';

@@ -3,7 +3,7 @@ import { Direction, Speed } from '../schema.js';
 import { normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
 import { CannotError, InputError } from '../validation/index.js';
 import { solveWindTriangle } from '../wind/index.js';
-import { length, plus, times, turnInAir, turnToward, unit, windVector, type Plane } from './vector.js';
+import { alongPart, length, turnToward, windVector, type Part, type Plane } from './vector.js';
 
 const seconds = (description: string) => Type.Number({ minimum: 0, maximum: 3600, description });
 
@@ -34,24 +34,12 @@ const USUAL_STRAIGHT_SECONDS = 60;
 /** Samples of a part in the search for the farthest point, each then refined. */
 const SAMPLES = 90;
 
-/** A part of a flight: a straight leg, or a turn by signed degrees. */
-type Part = { headingDeg: number; seconds: number; byDeg: number };
-
-function flyPart(part: Part, share: number, from: Plane, speedKt: number, wind: Plane): Plane {
-	const hours = (part.seconds * share) / 3600;
-	const way =
-		part.byDeg === 0
-			? times(unit(part.headingDeg), speedKt * hours)
-			: turnInAir(speedKt, STANDARD_RATE_DEG_PER_SECOND, part.headingDeg, part.byDeg * share).way;
-	return plus(plus(from, way), times(wind, hours));
-}
-
 /** The farthest from the station on a way of parts, by samples and a golden-section search about the best. */
 function farthest(parts: readonly Part[], speedKt: number, wind: Plane): number {
 	let from: Plane = { north: 0, east: 0 };
 	let most = 0;
 	for (const part of parts) {
-		const away = (share: number) => length(flyPart(part, share, from, speedKt, wind));
+		const away = (share: number) => length(alongPart(part, share, from, speedKt, wind));
 		let best = 0;
 		for (let i = 0; i <= SAMPLES; i++) if (away(i / SAMPLES) > away(best)) best = i / SAMPLES;
 		let [low, high] = [Math.max(0, best - 1 / SAMPLES), Math.min(1, best + 1 / SAMPLES)];
@@ -61,24 +49,19 @@ function farthest(parts: readonly Part[], speedKt: number, wind: Plane): number 
 			else low = a;
 		}
 		most = Math.max(most, away(0), away(1), away((low + high) / 2));
-		from = flyPart(part, 1, from, speedKt, wind);
+		from = alongPart(part, 1, from, speedKt, wind);
 	}
 	return most;
 }
 
 /**
- * A course reversal begun over the station, in wind: on the wind-corrected outbound heading; then on the
- * charted headings, 45° or 80° off the outbound course, uncorrected; then the other way round to the
- * wind-corrected inbound heading. Standard rate, instant roll.
- * @throws InputError unless exactly one of outboundSeconds and limitNm is given; CannotError when the turn
- * alone goes beyond the limit.
+ * The parts of a reversal after its outbound leg, and its headings.
+ * @throws InputError for a straight leg where there is none.
  */
-export function solveReversal(input: ReversalInput): ReversalOutput {
-	const { outboundCourseDeg, kind, side, trueAirspeedKt, windFromDeg, windSpeedKt, limitNm } = input;
-	if ((input.outboundSeconds === undefined) === (limitNm === undefined))
-		throw new InputError('/outboundSeconds', 'or /limitNm must be given, exactly one of them');
-	if (kind === '80/260' && input.straightSeconds !== undefined)
+export function reversalParts(input: ReversalInput): { outDeg: number; parts: Part[]; headings: number[] } {
+	if (input.kind === '80/260' && input.straightSeconds !== undefined)
 		throw new InputError('/straightSeconds', 'is only for the 45/180: the 80/260 has no straight leg');
+	const { outboundCourseDeg, kind, side, trueAirspeedKt, windFromDeg, windSpeedKt } = input;
 	const triangle = (courseDeg: number) =>
 		solveWindTriangle({ courseDeg: normalizeDeg(courseDeg), trueAirspeedKt, windFromDeg, windSpeedKt });
 	const outDeg = triangle(outboundCourseDeg).headingDeg;
@@ -101,7 +84,21 @@ export function solveReversal(input: ReversalInput): ReversalOutput {
 	parts.push(turn(offDeg, turnToward(back, offDeg, inDeg)));
 	const headings =
 		kind === '45/180' ? [outDeg, offDeg, normalizeDeg(offDeg + 180), inDeg] : [outDeg, offDeg, inDeg];
+	return { outDeg, parts, headings };
+}
 
+/**
+ * A course reversal begun over the station, in wind: on the wind-corrected outbound heading; then on the
+ * charted headings, 45° or 80° off the outbound course, uncorrected; then the other way round to the
+ * wind-corrected inbound heading. Standard rate, instant roll.
+ * @throws InputError unless exactly one of outboundSeconds and limitNm is given; CannotError when the turn
+ * alone goes beyond the limit.
+ */
+export function solveReversal(input: ReversalInput): ReversalOutput {
+	const { trueAirspeedKt, windFromDeg, windSpeedKt, limitNm } = input;
+	if ((input.outboundSeconds === undefined) === (limitNm === undefined))
+		throw new InputError('/outboundSeconds', 'or /limitNm must be given, exactly one of them');
+	const { outDeg, parts, headings } = reversalParts(input);
 	const wind = windVector(windFromDeg, windSpeedKt);
 	const reach = (outboundSeconds: number) =>
 		farthest([{ headingDeg: outDeg, byDeg: 0, seconds: outboundSeconds }, ...parts], trueAirspeedKt, wind);

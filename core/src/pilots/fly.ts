@@ -1,4 +1,4 @@
-import { CardProgress, eventSample, type Area, type TaskCard } from '../exercise/index.js';
+import { CardProgress, coversOf, eventSample, type Area, type TaskCard } from '../exercise/index.js';
 import { loadedAircraft, type Aircraft } from '../flight/index.js';
 import type { Look } from '../scan/looks.js';
 import {
@@ -62,7 +62,7 @@ export function flyByRobot(
 	const recorder = new Recorder();
 	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 	const director = card.upset ? new UpsetDirector(card.upset, setup.aircraft, seed) : null;
-	let inputs = { ...flight.initialControls, byInstructor: director ? 1 : 0 };
+	let inputs = { ...flight.initialControls, covered: coversOf(card), byInstructor: director ? 1 : 0 };
 	let pilot: RobotPilot | null = null;
 	while (!progress.done && !flight.ended && flight.timeSeconds < longestSeconds) {
 		if (flight.steps % sampleSteps === 0) {

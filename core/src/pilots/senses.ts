@@ -18,7 +18,8 @@ export interface Believed {
 
 const LOW_SUCTION_INHG = 4;
 /** An altimeter that does not move at all for this long has no air. */
-const STANDS_SECONDS = 5;
+const STANDS_SECONDS = 4;
+const STANDING_FPM = 0.5;
 /** The compass is believed when the turn needle has been at rest this long. */
 const COMPASS_REST_SECONDS = 4;
 const REST_DEG_PER_SECOND = 0.5;
@@ -68,8 +69,9 @@ export class Senses {
 			(card.failures ?? []).some(
 				(one) => one.kind === kind && one.onset.kind === 'at' && one.onset.seconds === 0
 			);
-		this.attitudeLost = told('vacuum') || told('attitude-lean');
-		this.headingLost = told('vacuum') || told('heading-stuck');
+		const covered = (instrument: 'attitude' | 'heading') => card.covered?.includes(instrument) ?? false;
+		this.attitudeLost = told('vacuum') || told('attitude-lean') || covered('attitude');
+		this.headingLost = told('vacuum') || told('heading-stuck') || covered('heading');
 		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg, bankDeg, headingDeg, ballDeg } = panel;
 		this.believed = {
 			airspeedKias,
@@ -99,7 +101,10 @@ export class Senses {
 			this.attitudeLost = this.headingLost = true;
 			this.find('vacuum');
 		}
-		this.stoodSeconds = panel.altimeterFt === this.lastAltitudeFt ? this.stoodSeconds + seconds : 0;
+		// An altimeter alone that stands is another failure: then the vertical speed still moves.
+		const stands =
+			panel.altimeterFt === this.lastAltitudeFt && Math.abs(panel.verticalSpeedFpm) < STANDING_FPM;
+		this.stoodSeconds = stands ? this.stoodSeconds + seconds : 0;
 		this.lastAltitudeFt = panel.altimeterFt;
 		if (this.stoodSeconds > STANDS_SECONDS) {
 			this.staticBlocked = true;

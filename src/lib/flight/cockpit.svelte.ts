@@ -1,5 +1,6 @@
 import {
 	coverBit,
+	coversOf,
 	FAILURE_KINDS,
 	type Aircraft,
 	type Area,
@@ -472,7 +473,8 @@ export class Cockpit {
 
 	/** Puts a cover on an instrument or takes it off. */
 	cover(instrument: Instrument): void {
-		if (this.inputs) this.control({ covered: this.inputs.covered ^ coverBit(instrument) });
+		if (this.inputs)
+			this.control({ covered: (this.inputs.covered ^ coverBit(instrument)) | coversOf(this.data.card) });
 	}
 
 	/** The choice stays with the browser: it is a matter of the student, not of a flight. */

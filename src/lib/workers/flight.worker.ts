@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import {
 	CardProgress,
+	coversOf,
 	decodeChunk,
 	encodeChunk,
 	eventSample,
@@ -57,6 +58,8 @@ class Session {
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
+	/** Covers that the card puts on: they stay on. */
+	private readonly covers: number;
 	/** The hands have moved since the last step. */
 	private unfelt = false;
 	private readonly looks: Look[] = [];
@@ -72,7 +75,8 @@ class Session {
 		});
 		this.progress = new CardProgress(load.card);
 		this.looksOut = mayLookOut(load.card);
-		this.inputs = this.flight.initialControls;
+		this.covers = coversOf(load.card);
+		this.inputs = { ...this.flight.initialControls, covered: this.covers };
 		this.seq = load.nextSeq;
 		this.before = load.resume ? this.takeUp(load.resume) : 0;
 		if (load.card.upset && this.progress.current < 0) this.setUp(load.card.upset);
@@ -141,7 +145,8 @@ class Session {
 		this.run(true);
 	}
 
-	control(inputs: ControlInputs): void {
+	control(asked: ControlInputs): void {
+		const inputs = { ...asked, covered: asked.covered | this.covers };
 		// Who has the controls moves them; the rest, as a cover or a name for a failure, is the student's.
 		const { elevator, aileron, rudder, throttle, trim } = this.inputs;
 		this.inputs = this.director

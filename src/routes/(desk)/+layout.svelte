@@ -10,6 +10,7 @@
 					['/cards', 'Cards'],
 					['/drills', 'Drills'],
 					['/faults', 'Faults'],
+					['/bench', 'Bench'],
 					['/tap', 'Tap sheet'],
 					['/aircraft', 'Aircraft']
 				]
@@ -18,6 +19,7 @@
 					['/log', 'Log'],
 					['/drills', 'Drills'],
 					['/faults', 'Faults'],
+					['/bench', 'Bench'],
 					['/aircraft', 'Aircraft'],
 					['/controls', 'Controls']
 				]

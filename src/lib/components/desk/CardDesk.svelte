@@ -3,7 +3,7 @@
 	import { enhance } from '$app/forms';
 	import type { PageData } from '../../../routes/(desk)/cards/[id]/$types.js';
 	import { dndzone, type DndEvent } from 'svelte-dnd-action';
-	import type { Phase } from '@hanza/core';
+	import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument, type Phase } from '@hanza/core';
 	import { CardEditor } from '$lib/cards/editor.svelte.js';
 	import CardPreview from './CardPreview.svelte';
 	import PhaseEditor from './PhaseEditor.svelte';
@@ -45,6 +45,12 @@
 				onset: { kind: 'window', fromSeconds: 30, toSeconds: 60 }
 			}
 		];
+		editor.changed();
+	}
+	function cover(instrument: Instrument, wanted: boolean): void {
+		const others = (card.covered ?? []).filter((one) => one !== instrument);
+		card.covered = wanted ? [...others, instrument] : others;
+		if (card.covered.length === 0) delete card.covered;
 		editor.changed();
 	}
 	function dropFailure(kind: string): void {
@@ -223,6 +229,19 @@
 						{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
 					</select>
 				</label>
+			</div>
+			<div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" role="group" aria-label="Covered">
+				<span class="text-ink-soft">Stays covered</span>
+				{#each INSTRUMENTS as instrument (instrument)}
+					<label class="flex items-center gap-1">
+						<input
+							type="checkbox"
+							class="accent-accent"
+							checked={card.covered?.includes(instrument) ?? false}
+							onchange={(event) => cover(instrument, event.currentTarget.checked)}
+						/>{INSTRUMENT_NAMES[instrument]}
+					</label>
+				{/each}
 			</div>
 			{#each card.failures ?? [] as failure (failure.kind)}
 				<p class="flex flex-wrap items-center gap-2 text-sm">

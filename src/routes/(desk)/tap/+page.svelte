@@ -43,7 +43,7 @@
 	<div class="flex items-center justify-between gap-3">
 		<h1>Tap sheet</h1>
 		{#if sheet.startedAt !== null && !sheet.stopped}
-			<span class="font-mono text-lg" data-testid="tap-clock">{formatClock(elapsed / 1000)}</span>
+			<span class="text-lg tabular-nums" data-testid="tap-clock">{formatClock(elapsed / 1000)}</span>
 			<button class="button" onclick={() => tapping.stop()}>Stop</button>
 		{/if}
 	</div>

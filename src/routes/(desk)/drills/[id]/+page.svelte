@@ -26,7 +26,7 @@
 <svelte:window onkeydown={keyDown} />
 <svelte:head><title>{data.name} · Hanza</title></svelte:head>
 
-<div class="mx-auto max-w-4xl">
+<div class="mx-auto max-w-5xl">
 	<div class="flex items-baseline justify-between gap-4">
 		<h1>{data.name}</h1>
 		<p class="text-ink-soft" role="status" data-testid="place">
