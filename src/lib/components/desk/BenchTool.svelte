@@ -107,14 +107,14 @@
 </nav>
 <h1 class="mt-3">{tool.name}</h1>
 
-<div class="mt-3 grid items-start gap-4 lg:grid-cols-[19rem_minmax(0,1fr)]">
+<div class="mt-3 grid items-start gap-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
 	<section class="sheet grid grid-cols-2 gap-3 p-4 lg:grid-cols-1" aria-label="Given">
 		{#each tool.fields as field (field.id)}
 			<label class="grid gap-1 lg:grid-cols-[1fr_auto] lg:items-center">
 				<span>{field.label}</span>
 				{#if field.kind === 'choice'}
 					<select
-						class="field lg:w-36"
+						class="field lg:w-28"
 						value={inputs[field.id]}
 						onchange={(event) => change(field.id, event.currentTarget.value)}
 					>
@@ -123,7 +123,7 @@
 				{:else}
 					<span class="flex items-center gap-1.5">
 						<input
-							class="field w-24"
+							class="field w-20"
 							type="number"
 							inputmode="decimal"
 							min={field.min}
@@ -177,56 +177,61 @@
 			</form>
 		{:else if answer.found}
 			{@const { rows, table, drawing, note } = answer.found}
-			<section class="sheet overflow-x-auto" aria-label="Answer" data-testid="answer">
-				<table class="table">
-					<thead>
-						<tr
-							><th></th><th>Exact</th><th>By rule</th>{#if tryFirst}<th>Yours</th>{/if}</tr
-						>
-					</thead>
-					<tbody>
-						{#each rows as row (row.label)}
-							<tr>
-								<td class="text-ink-soft">{row.label}</td>
-								<td class="font-semibold">{row.exact}</td>
-								<td>{row.rule ?? ''}</td>
-								{#if tryFirst}
-									<td>
-										{#if row.asked}
-											{@const marked = mark(row)}
-											<span class={marked.right ? 'text-accent' : 'text-limit'}
-												>{tries[row.label] ?? ''} {marked.right ? '✓' : '✕'} {marked.text}</span
-											>
+			<div class="grid min-w-0 items-start gap-4 {drawing ? 'lg:grid-cols-[minmax(0,1fr)_25rem]' : ''}">
+				<div class="grid min-w-0 gap-4">
+					<section class="sheet overflow-x-auto" aria-label="Answer" data-testid="answer">
+						<table class="table">
+							<thead>
+								<tr
+									><th></th><th>Exact</th><th>By rule</th>{#if tryFirst}<th>Yours</th>{/if}</tr
+								>
+							</thead>
+							<tbody>
+								{#each rows as row (row.label)}
+									<tr>
+										<td class="text-ink-soft">{row.label}</td>
+										<td class="font-semibold">{row.exact}</td>
+										<td>{row.rule ?? ''}</td>
+										{#if tryFirst}
+											<td>
+												{#if row.asked}
+													{@const marked = mark(row)}
+													<span class={marked.right ? 'text-accent' : 'text-limit'}
+														>{tries[row.label] ?? ''} {marked.right ? '✓' : '✕'} {marked.text}</span
+													>
+												{/if}
+											</td>
 										{/if}
-									</td>
-								{/if}
-							</tr>
-						{/each}
-					</tbody>
-				</table>
-			</section>
-			<div class="grid items-start gap-4 {table ? 'xl:grid-cols-[minmax(0,1fr)_auto]' : ''}">
+									</tr>
+								{/each}
+							</tbody>
+						</table>
+					</section>
+					{#if table}
+						<div class="sheet overflow-x-auto">
+							<table class="table text-sm">
+								<thead
+									><tr
+										>{#each table.head as head (head)}<th class="number">{head}</th>{/each}</tr
+									></thead
+								>
+								<tbody>
+									{#each table.rows as row, i (i)}
+										<tr
+											>{#each row as cell, j (j)}<td class="number">{cell}</td>{/each}</tr
+										>
+									{/each}
+								</tbody>
+							</table>
+						</div>
+					{/if}
+					{#if !drawing}<p class="text-sm text-ink-soft">{note}</p>{/if}
+				</div>
 				{#if drawing}
-					<figure class="sheet p-3">
+					<figure class="sheet min-w-0 p-3">
 						<BenchDrawing {drawing} {handles} ondrag={drag} />
 						<figcaption class="text-sm text-ink-soft">{note}</figcaption>
 					</figure>
-				{:else}<p class="text-sm text-ink-soft">{note}</p>{/if}
-				{#if table}
-					<table class="sheet table w-auto text-sm">
-						<thead
-							><tr
-								>{#each table.head as head (head)}<th class="number">{head}</th>{/each}</tr
-							></thead
-						>
-						<tbody>
-							{#each table.rows as row, i (i)}
-								<tr
-									>{#each row as cell, j (j)}<td class="number">{cell}</td>{/each}</tr
-								>
-							{/each}
-						</tbody>
-					</table>
 				{/if}
 			</div>
 		{/if}
