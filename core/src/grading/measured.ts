@@ -19,8 +19,9 @@ export interface SteadyStretch {
 
 /** What counts as steady; each a setting with its default. */
 export const STEADY_DEFAULTS = {
-	/** Least length, s. */
+	/** Least and most length, s: what is steady for longer is more than one stretch. */
 	seconds: 12,
+	mostSeconds: 120,
 	/** Most spread within it. */
 	airspeedKt: 2.5,
 	pitchDeg: 0.8,
@@ -88,7 +89,8 @@ export function steadyStretches(
 			from += track.rateHz;
 			continue;
 		}
-		while (to + track.rateHz <= track.length && steady(from, to + track.rateHz)) to += track.rateHz;
+		const last = Math.min(track.length, from + settings.mostSeconds * track.rateHz);
+		while (to + track.rateHz <= last && steady(from, to + track.rateHz)) to += track.rateHz;
 		const of = (column: Float64Array) => mean(column.subarray(from, to));
 		found.push({
 			startSeconds: track.timeOf(from),

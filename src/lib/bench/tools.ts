@@ -398,7 +398,7 @@ export const TOOLS = {
 					}
 				],
 				table: {
-					head: ['radial', 'heading', 'groundspeed', 'pointer from the nose'],
+					head: ['radial', 'heading', 'over ground', 'pointer'],
 					rows: arc.rows.map((row) => [
 						deg(row.radialDeg),
 						deg(row.headingDeg),

@@ -94,7 +94,15 @@ class Session {
 			this.progress.add(seen, track.timeOf(i));
 		}
 		this.flight.restore(state.flight);
-		this.inputs = { ...this.flight.initialControls, ...state.inputs, elevator: 0, aileron: 0, rudder: 0 };
+		this.inputs = {
+			...this.flight.initialControls,
+			...state.inputs,
+			elevator: 0,
+			aileron: 0,
+			rudder: 0,
+			// Whoever had the controls: a flight taken up again is the student's, or is set up anew.
+			byInstructor: 0
+		};
 		return track.length;
 	}
 
