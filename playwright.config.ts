@@ -4,7 +4,9 @@ export default defineConfig({
 	testDir: 'e2e',
 	timeout: 90_000,
 	expect: { timeout: 15_000 },
-	workers: 2,
+	// One at a time: flights are flown in real time, and two browsers drawing at once starve each other.
+	workers: 1,
+	retries: 1,
 	fullyParallel: false,
 	forbidOnly: !!process.env.CI,
 	reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
