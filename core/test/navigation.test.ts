@@ -10,6 +10,7 @@ import {
 	solveIntercept,
 	solveNeedle,
 	solveReversal,
+	solveStation,
 	solveVdp,
 	solveWindFromTrack,
 	toRadians,
@@ -412,5 +413,16 @@ describe('a visual descent point', () => {
 		expect(point.secondsAfterFaf).toBeCloseTo(((5 - point.distanceFromThresholdNm) / 90) * 3600, 9);
 		expect(() => solveVdp({ ...input, fafToThresholdNm: 1.5 })).toThrow(/beyond the final fix/);
 		expect(() => solveVdp({ ...input, minimumFt: 340 })).toThrow(/below the crossing height/);
+	});
+});
+
+describe('time to a station', () => {
+	it('is the way across over the tangent: 10° in a minute is 5 min 40 s, and 6 by the rule', () => {
+		const found = solveStation(10, 60, 90);
+		expect(found.seconds).toBeCloseTo(340.28, 2);
+		expect(found.distanceNm).toBeCloseTo((340.28 / 3600) * 90, 3);
+		expect(found.acrossNm).toBeCloseTo(1.5, 9);
+		expect(found.rule.seconds).toBe(360);
+		expect(Math.hypot(found.distanceNm, found.acrossNm) * Math.sin(toRadians(10))).toBeCloseTo(1.5, 9);
 	});
 });

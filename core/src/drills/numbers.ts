@@ -1,5 +1,6 @@
 import {
 	configurationFlight,
+	fpmPerDegree,
 	powerOf,
 	powerUnit,
 	solveDescent,
@@ -68,7 +69,7 @@ function ruleQuestion(item: string, id: string, groundspeedKt: number) {
 			answer: { kind: 'number' as const, right: exact.feetPerNm, tolerance: 20, unit: 'ft' },
 			explanation: `${one(exact.feetPerNm)} ft: 300 is near enough to think with.`
 		};
-	const fpm = groundspeedKt * 1.7685;
+	const fpm = fpmPerDegree(groundspeedKt);
 	return {
 		item,
 		prompt: `At ${groundspeedKt} kt, how much vertical speed is one degree of pitch, in ft/min?`,

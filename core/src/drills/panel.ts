@@ -1,4 +1,4 @@
-import { solveTurn } from '../flight/index.js';
+import { fpmPerDegree, solveTurn } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
 import type { SeededRandom } from '../simulation/index.js';
 import { normalizeDeg } from '../units/index.js';
@@ -107,8 +107,7 @@ function panelOf(
 		airspeedKias: base.kias + (second ? gain : 0),
 		altimeterFt: base.altitudeFt + (climbFpm / 60) * seconds,
 		verticalSpeedFpm: climbFpm,
-		// Flight path: a degree of it is V·1.77 ft/min per kt.
-		pitchDeg: levelPitch + climbFpm / (base.kias * 1.77) - (second ? gain * 0.1 : 0),
+		pitchDeg: levelPitch + climbFpm / fpmPerDegree(base.kias) - (second ? gain * 0.1 : 0),
 		bankDeg: bank,
 		headingDeg,
 		turnRateDegPerSecond: turn,

@@ -56,3 +56,7 @@ export function solveDescent(input: DescentInput): DescentOutput {
 		rules
 	};
 }
+
+/** Vertical speed of a degree of flight path at a speed, ft/min: V·sin 1°. */
+export const fpmPerDegree = (speedKt: number): number =>
+	((speedKt * FEET_PER_NM) / 60) * Math.sin(toRadians(1));

@@ -13,3 +13,4 @@ export {
 	windVector,
 	type Plane
 } from './vector.js';
+export * from './station.js';

@@ -1,8 +1,9 @@
+import { fpmPerDegree } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
 import type { ControlInputs } from '../simulation/index.js';
 import { clamp } from '../units/index.js';
 import type { Plan } from './plan.js';
-import { fpmPerDegree, type Senses } from './senses.js';
+import { flyingKt, type Senses } from './senses.js';
 
 const SECONDS = 0.1;
 /** A moment to read the panel before the first input, s. */
@@ -64,7 +65,11 @@ export class Recovery {
 			attitudeLost
 				? turnedAbout
 					? 0
-					: clamp((-0.012 * believed.verticalSpeedFpm) / fpmPerDegree(believed.airspeedKias), -0.2, 0.2)
+					: clamp(
+							(-0.012 * believed.verticalSpeedFpm) / fpmPerDegree(flyingKt(believed.airspeedKias)),
+							-0.2,
+							0.2
+						)
 				: clamp(0.04 * (wantedDeg - believed.pitchDeg) - 0.03 * pitchRate, -most, most);
 		const retrimmed = (elevator: number) => ({
 			elevator,

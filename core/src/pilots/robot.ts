@@ -1,13 +1,13 @@
 import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
-import type { Aircraft } from '../flight/index.js';
+import { fpmPerDegree, type Aircraft } from '../flight/index.js';
 import { coverBit, FAILURE_KINDS, LYING, type PanelReadings } from '../instruments/index.js';
 import { generateLooks, type PlantedFault } from '../scan/generate.js';
 import type { Look } from '../scan/looks.js';
 import { SeededRandom, type ControlInputs } from '../simulation/index.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
-import { fpmPerDegree, Senses } from './senses.js';
+import { flyingKt, Senses } from './senses.js';
 import type { Technique } from './techniques.js';
 
 /** A decision of the robot ten times a second is plenty; its hands move as often. */
@@ -297,7 +297,7 @@ export class RobotPilot {
 				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
 			wanted +=
 				slowness +
-				rateWanted / fpmPerDegree(airspeedKias) +
+				rateWanted / fpmPerDegree(flyingKt(airspeedKias)) +
 				clamp((rateWanted - verticalSpeedFpm) * 0.0015, -1, 1) +
 				this.altitudeIntegral;
 		} else {
@@ -313,7 +313,7 @@ export class RobotPilot {
 		const pitchRate = this.lastPitchDeg === null ? 0 : (pitchDeg - this.lastPitchDeg) / SECONDS;
 		this.lastPitchDeg = pitchDeg;
 		const pitchError = blind
-			? (blindRate - verticalSpeedFpm) / fpmPerDegree(airspeedKias)
+			? (blindRate - verticalSpeedFpm) / fpmPerDegree(flyingKt(airspeedKias))
 			: this.wantedPitchDeg - pitchDeg;
 		const elevator = blind
 			? clamp(0.01 * pitchError, -0.3, 0.3)

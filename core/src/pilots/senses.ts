@@ -1,4 +1,5 @@
 import type { TaskCard } from '../exercise/index.js';
+import { fpmPerDegree } from '../flight/index.js';
 import type { FailureKind, PanelReadings } from '../instruments/index.js';
 import type { Look } from '../scan/looks.js';
 import { GRAVITY_MPS2, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees, toRadians } from '../units/index.js';
@@ -36,8 +37,8 @@ const STEADIED_SECONDS = 1.6;
 /** A look longer than this is a stare: nothing else is seen meanwhile, ms. */
 const STARE_MS = 4000;
 
-/** Pitch is flight path: a degree of it is this many ft/min at a speed. */
-export const fpmPerDegree = (airspeedKt: number): number => Math.max(40, airspeedKt) * 1.77;
+/** A blocked airspeed may read nothing: no flight is slower than this. */
+export const flyingKt = (airspeedKt: number): number => Math.max(40, airspeedKt);
 
 /**
  * Reads the panel as a pilot does who knows what has failed: without attitude from turn needle and
@@ -152,7 +153,7 @@ export class Senses {
 		this.turnRate += (panel.turnRateDegPerSecond - this.turnRate) * NEEDLE_SHARE;
 		believed.bankDeg = toDegrees(Math.atan((speedMps * toRadians(this.turnRate)) / GRAVITY_MPS2));
 		believed.pitchDeg =
-			levelPitchDeg + (panel.verticalSpeedFpm - levelFpm) / fpmPerDegree(panel.airspeedKias);
+			levelPitchDeg + (panel.verticalSpeedFpm - levelFpm) / fpmPerDegree(flyingKt(panel.airspeedKias));
 	}
 
 	private feelHeading(panel: PanelReadings, seconds: number): void {

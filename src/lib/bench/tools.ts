@@ -13,10 +13,10 @@ import {
 	solveHoldEntry,
 	solveIntercept,
 	solveReversal,
+	solveStation,
 	solveTurn,
 	solveWindTriangle,
 	summed,
-	toRadians,
 	unitVector,
 	windVector,
 	type Plane
@@ -492,19 +492,21 @@ export const TOOLS = {
 			airspeed
 		],
 		solve(n) {
-			// Flown at a right angle to the first bearing: distance = way made good over the tangent.
-			const exact = n.changeSeconds! / Math.tan(toRadians(n.changeDeg!));
-			const rule = (60 * n.changeSeconds!) / n.changeDeg!;
-			const miles = (value: number) => (value * n.trueAirspeedKt!) / 3600;
+			const {
+				seconds: exact,
+				distanceNm,
+				acrossNm,
+				rule
+			} = solveStation(n.changeDeg!, n.changeSeconds!, n.trueAirspeedKt!);
 			return {
 				rows: [
 					{
 						label: 'Time to the station',
 						exact: seconds(exact),
-						rule: `${seconds(rule)}: sixty times the seconds over the degrees`,
+						rule: `${seconds(rule.seconds)}: sixty times the seconds over the degrees`,
 						asked: { value: exact, within: 20, unit: 's' }
 					},
-					{ label: 'Distance', exact: nm(miles(exact)), rule: nm(miles(rule)) }
+					{ label: 'Distance', exact: nm(distanceNm), rule: nm(rule.distanceNm) }
 				],
 				drawing: {
 					title: 'The station, the way flown across, and the two bearings, to scale',
@@ -512,16 +514,16 @@ export const TOOLS = {
 					marks: [ORIGIN],
 					labels: [{ at: ORIGIN, text: 'station' }],
 					shapes: [
-						{ points: [{ north: -miles(exact), east: 0 }, ORIGIN], stroke: 'course' },
+						{ points: [{ north: -distanceNm, east: 0 }, ORIGIN], stroke: 'course' },
 						{
 							points: [
-								{ north: -miles(exact), east: 0 },
-								{ north: -miles(exact), east: miles(n.changeSeconds!) }
+								{ north: -distanceNm, east: 0 },
+								{ north: -distanceNm, east: acrossNm }
 							],
 							stroke: 'exact',
 							arrow: true
 						},
-						{ points: [{ north: -miles(exact), east: miles(n.changeSeconds!) }, ORIGIN], stroke: 'course' }
+						{ points: [{ north: -distanceNm, east: acrossNm }, ORIGIN], stroke: 'course' }
 					]
 				},
 				note: 'In still air, flown across the first bearing. The rule takes the tangent for the angle.'

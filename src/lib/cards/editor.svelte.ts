@@ -8,6 +8,7 @@ import {
 	type LeafEvent,
 	type Phase,
 	type PhaseEvent,
+	type Standard,
 	type TargetKind
 } from '@hanza/core';
 import { Robots, type Flown } from '$lib/analysis/robots.js';
@@ -80,7 +81,7 @@ export class CardEditor {
 		readonly id: string,
 		card: TaskCard,
 		private readonly mine: boolean,
-		private readonly shelf: { aircraft: readonly Aircraft[]; areas: readonly Area[] }
+		private readonly shelf: { aircraft: readonly Aircraft[]; areas: readonly Area[]; standard: Standard }
 	) {
 		this.lastKept = JSON.stringify(card);
 		this.card = this.draft() ?? structuredClone(card);
@@ -167,6 +168,7 @@ export class CardEditor {
 				card,
 				aircraft: structuredClone($state.snapshot(aircraft) as Aircraft),
 				area: structuredClone($state.snapshot(area) as Area),
+				standard: structuredClone($state.snapshot(this.shelf.standard) as Standard),
 				pilot: 'steady',
 				seed: PREVIEW_SEED,
 				longestSeconds: LONGEST_SECONDS

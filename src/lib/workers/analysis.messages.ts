@@ -1,4 +1,14 @@
-import type { Aircraft, Area, Fault, Look, PhaseTimes, PilotId, ScanReport, TaskCard } from '@hanza/core';
+import type {
+	Aircraft,
+	Area,
+	Fault,
+	Look,
+	PhaseTimes,
+	PilotId,
+	ScanReport,
+	Standard,
+	TaskCard
+} from '@hanza/core';
 
 /** What is asked of the analysis worker. */
 export interface FlyRequest {
@@ -6,6 +16,8 @@ export interface FlyRequest {
 	card: TaskCard;
 	aircraft: Aircraft;
 	area: Area;
+	/** In whose limits what a stare cost is told. */
+	standard: Standard;
 	pilot: PilotId;
 	seed: number;
 	longestSeconds: number;

@@ -10,7 +10,12 @@
 
 	const { data }: { data: PageData } = $props();
 	const editor = untrack(
-		() => new CardEditor(data.id, data.card, data.mine, { aircraft: data.aircraft, areas: data.areas })
+		() =>
+			new CardEditor(data.id, data.card, data.mine, {
+				aircraft: data.aircraft,
+				areas: data.areas,
+				standard: data.standard
+			})
 	);
 	const { card } = $derived(editor);
 	let open = $state<string | null>(null);

@@ -1,5 +1,5 @@
 import { FAILURE_KINDS, FAILURES, SCHOOL_IDS, SCHOOLS } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '$data';
+import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { found, requirePerson } from '$lib/server/guard.js';
 import { ownCard } from '$lib/server/services/index.js';
@@ -15,6 +15,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		mine: !shipped,
 		aircraft: aircraftShelf.all,
 		areas: areaShelf.all,
+		standard: standardShelf.all[0]!,
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name }))
 	};

@@ -1,5 +1,5 @@
 import { GALLERY } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '$data';
+import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
 import { found, requirePerson } from '$lib/server/guard.js';
 import type { PageServerLoad } from './$types';
 
@@ -12,6 +12,7 @@ export const load: PageServerLoad = ({ locals, params }) => {
 		entry,
 		card,
 		aircraft: aircraftShelf.get(card.aircraft),
-		area: areaShelf.get(card.area)
+		area: areaShelf.get(card.area),
+		standard: standardShelf.all[0]!
 	};
 };

@@ -58,7 +58,7 @@
 	});
 
 	$effect(() => {
-		const { entry, card, aircraft, area } = data;
+		const { entry, card, aircraft, area, standard } = data;
 		let gone = false;
 		faulty = clean = null;
 		running = false;
@@ -69,6 +69,7 @@
 			card: { ...card, weather },
 			aircraft,
 			area,
+			standard,
 			seed: entry.seed,
 			longestSeconds: LONGEST_SECONDS
 		};
