@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -8,10 +9,17 @@ export default defineConfig({
 		}
 	},
 	test: {
+		// A core of two is not left idle.
+		maxWorkers: Math.max(2, availableParallelism() - 1),
 		projects: [
 			{
 				extends: true,
-				test: { name: 'unit', include: ['core/test/**/*.test.ts', 'cli/**/*.test.ts', 'src/**/*.test.ts'] }
+				test: {
+					name: 'unit',
+					include: ['core/test/**/*.test.ts', 'cli/**/*.test.ts', 'src/**/*.test.ts'],
+					// A test that flies for minutes takes seconds; on a busy machine, many.
+					testTimeout: 60000
+				}
 			},
 			{
 				extends: true,

@@ -6,6 +6,7 @@ import {
 	parse,
 	PATTERN_IDS,
 	patternCard,
+	radioCards,
 	Standard,
 	TaskCard,
 	UPSET_LEVELS,
@@ -88,10 +89,17 @@ function attitudeCards(): TaskCard[] {
 		)
 	];
 }
+/** Where stations are heard and hills are cleared. */
+const RADIO_FT = 3000;
 export const cardShelf = new Shelf('card', TaskCard, () => [
 	approachDescent,
 	breakOut,
 	complexDescent,
-	...attitudeCards()
+	...attitudeCards(),
+	...radioCards({
+		aircraft: aircraftShelf.get('ferrin-160'),
+		area: areaShelf.get('veskar'),
+		altitudeFt: RADIO_FT
+	})
 ]);
 export const standardShelf = new Shelf('standard', Standard, () => [usInstrument, euInstrument]);

@@ -77,7 +77,17 @@ const STUDENTS: DemoStudent[] = [
 			{ drill: 'primary', knows: 0.9 }
 		]
 	},
-	{ login: 'teo', name: 'Teo Marrask', haste: [0.9, 1, 0.95], daysAgo: [19, 9, 3] },
+	{
+		login: 'teo',
+		name: 'Teo Marrask',
+		haste: [0.9, 1, 0.95],
+		daysAgo: [19, 9, 3],
+		attitude: [
+			{ card: 'intercept-inbound', daysAgo: 25, pilot: 'through-turner' },
+			{ card: 'track-crosswind', daysAgo: 24, pilot: 'needle-chaser' },
+			{ card: 'arc', daysAgo: 22, pilot: 'steady' }
+		]
+	},
 	{
 		login: 'runa',
 		name: 'Runa Calvey',
@@ -94,9 +104,22 @@ const STUDENTS: DemoStudent[] = [
 		name: 'Obed Linnaker',
 		haste: [0.3, 0.55, 0.15, 0],
 		daysAgo: [20, 13, 6, 1],
-		more: ['break-out', 'complex-descent']
+		more: ['break-out', 'complex-descent', 'track-crosswind', 'hold-direct', 'two-radials', 'homing'],
+		attitude: [
+			{ card: 'track-crosswind', daysAgo: 12, pilot: 'drifter' },
+			{ card: 'hold-teardrop', daysAgo: 10, pilot: 'wrong-enterer' },
+			{ card: 'hold-direct', daysAgo: 9, pilot: 'clock-forgetter' },
+			{ card: 'two-radials', daysAgo: 5, pilot: 'steady' },
+			{ card: 'homing', daysAgo: 4, pilot: 'steady' },
+			{ card: 'hold-direct', daysAgo: 2, pilot: 'steady' }
+		]
 	},
-	{ login: 'mirja', name: 'Mirja Toft-Hale', haste: [], daysAgo: [] }
+	{
+		login: 'mirja',
+		name: 'Mirja Toft-Hale',
+		haste: [],
+		daysAgo: []
+	}
 ];
 
 /** A technique between the two robots. */

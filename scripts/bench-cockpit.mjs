@@ -1,5 +1,6 @@
 // The cockpit's own figures, seen in Debian's Chromium: part of npm run bench. Writes them for bench.ts to print.
 import { chromium } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
@@ -8,6 +9,9 @@ import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 const FRAME_SECONDS = 20;
 const KEY_PRESSES = 60;
 const KEY_ROUNDS = 3;
+const rows = [];
+/** Only the Bench's and the plan's figures. */
+const mapsOnly = process.argv.includes('--maps');
 const HOUR_AT_RATE = { seconds: 3600, rate: 8 };
 
 buildIfStale();
@@ -159,15 +163,102 @@ async function heaps(page) {
 	return used.map((bytes) => bytes / 1e6);
 }
 
-const clock = (page) =>
-	page.evaluate(() => {
-		const text = document.querySelector('[role=img][aria-label^="Clock"]').getAttribute('aria-label');
-		const [, minutes, seconds] = /(\d+):(\d\d)/.exec(text);
-		return Number(minutes) * 60 + Number(seconds);
-	});
+/** Collects the gaps between pictures while something is done to a page, and what each redraw cost the page's thread. */
+const smoothness = (page, act) =>
+	page
+		.evaluate(() => {
+			window.gaps = [];
+			let last = performance.now();
+			const look = (now) => {
+				window.gaps.push(now - last);
+				last = now;
+				window.looking = requestAnimationFrame(look);
+			};
+			window.looking = requestAnimationFrame(look);
+		})
+		.then(act)
+		.then(() =>
+			page.evaluate(() => {
+				cancelAnimationFrame(window.looking);
+				return window.gaps.slice(2);
+			})
+		);
 
-const rows = [];
-try {
+/** Turns the wind of the Bench's hold by a key at each picture, as a drag does. */
+async function benchRedraw() {
+	const page = await enterAs('Harun Aldbeck');
+	await page.goto(`${address}/bench/hold`);
+	await page.getByRole('slider').first().waitFor();
+	const costs = await page.evaluate(async () => {
+		const handle = document.querySelector('[role=slider]');
+		const spent = [];
+		for (let i = 0; i < 120; i++) {
+			await new Promise((resolve) => requestAnimationFrame(resolve));
+			const began = performance.now();
+			handle.dispatchEvent(
+				new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true })
+			);
+			await Promise.resolve();
+			// Layout now, so that it is counted.
+			document.body.getBoundingClientRect();
+			spent.push(performance.now() - began);
+		}
+		return spent;
+	});
+	const gaps = await smoothness(page, async () => {
+		for (let i = 0; i < 120; i++) {
+			await page.evaluate(
+				() =>
+					new Promise((resolve) =>
+						requestAnimationFrame(() => {
+							document
+								.querySelector('[role=slider]')
+								.dispatchEvent(
+									new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true })
+								);
+							resolve();
+						})
+					)
+			);
+		}
+	});
+	await page.context().close();
+	return { costs, gaps };
+}
+
+/** Pans the plan of a debrief over an hour of flight. */
+async function planPan() {
+	const file = join(root, '.hanza/hour.chunk');
+	spawnSync(process.execPath, [join(root, 'scripts/run-ts.mjs'), 'scripts/hour-track.ts', file], {
+		stdio: 'inherit',
+		cwd: root
+	});
+	const page = await enterAs('Obed Linnaker');
+	await page.route('**/recording', (route) =>
+		route.fulfill({ body: readFileSync(file), contentType: 'application/octet-stream' })
+	);
+	await page.goto(`${address}/log`);
+	await page
+		.getByRole('row', { name: /Hold, direct/ })
+		.first()
+		.getByRole('link', { name: 'Debrief' })
+		.click();
+	const plan = page.getByTestId('plan-replay').getByTestId('plan');
+	await plan.waitFor();
+	await page.waitForTimeout(2500);
+	const box = await plan.boundingBox();
+	const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+	await page.mouse.move(x, y);
+	await page.mouse.down();
+	const gaps = await smoothness(page, async () => {
+		for (let i = 0; i < 300; i++) await page.mouse.move(x + 90 * Math.sin(i / 12), y + 60 * Math.cos(i / 17));
+	});
+	await page.mouse.up();
+	await page.context().close();
+	return gaps;
+}
+
+async function cockpitFigures() {
 	const calm = await fly('none');
 	for (let round = 1; round <= KEY_ROUNDS; round++) {
 		const before = processorTime();
@@ -191,8 +282,28 @@ try {
 		await rough.waitForTimeout(1000);
 	}
 	await rough.context().close();
+}
 
-	if (!process.argv.includes('--quick')) {
+const clock = (page) =>
+	page.evaluate(() => {
+		const text = document.querySelector('[role=img][aria-label^="Clock"]').getAttribute('aria-label');
+		const [, minutes, seconds] = /(\d+):(\d\d)/.exec(text);
+		return Number(minutes) * 60 + Number(seconds);
+	});
+
+try {
+	if (!mapsOnly) await cockpitFigures();
+	const redraw = await benchRedraw();
+	rows.push([
+		'Bench: hold redrawn as the wind is turned, 120 times',
+		`median ${percentile(redraw.costs, 0.5).toFixed(1)} ms, 95th percentile ${percentile(redraw.costs, 0.95).toFixed(1)} ms of the page's thread with layout; pictures ${percentile(redraw.gaps, 0.5).toFixed(1)} ms apart, slowest twentieth ${percentile(redraw.gaps, 0.95).toFixed(1)} ms`
+	]);
+	const pan = await planPan();
+	rows.push([
+		'plan of an hour (36,000 points) while it is panned',
+		`${(1000 / (pan.reduce((sum, gap) => sum + gap, 0) / pan.length)).toFixed(1)} pictures a second, slowest twentieth ${percentile(pan, 0.95).toFixed(1)} ms apart`
+	]);
+	if (!mapsOnly && !process.argv.includes('--quick')) {
 		const long = await fly('light');
 		const before = await heaps(long);
 		await long.getByRole('combobox', { name: 'Rate' }).selectOption(String(HOUR_AT_RATE.rate));

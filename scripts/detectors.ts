@@ -1,8 +1,13 @@
-// npm run detectors: precision and recall of every fault detector on seeded robot flights; writes docs/detectors.md.
+// npm run detectors -- [flights] [attitude|navigation|one fault]: precision and recall of the fault detectors on
+// seeded robot flights; writes docs/detectors.md and docs/detectors-navigation.md.
+import { once } from 'node:events';
 import { writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import {
 	cutPhases,
-	findFaults,
+	allFaults,
+	signedDeg,
 	flyByRobot,
 	patternCard,
 	reportScan,
@@ -25,7 +30,52 @@ const pattern = (id: PatternId, altitudeFt: number) => patternCard(id, { ...sett
 const descent = cardShelf.get('approach-descent');
 
 /** Which pilot has the fault, and the cards on which it can be shown. */
-const CASES: { kind: FaultKind | 'fixation' | 'omission'; pilot: PilotId; cards: TaskCard[] }[] = [
+interface Case {
+	kind: FaultKind | 'fixation' | 'omission';
+	pilot: PilotId;
+	cards: TaskCard[];
+	/** Where the wind has to blow from for the fault to show, off the course: across it, along it, or anywhere. */
+	wind?: 'across' | 'along';
+}
+const shipped = (...ids: string[]) => ids.map((id) => cardShelf.get(id));
+const TRACKS = shipped('bracket', 'track-crosswind');
+const NAVIGATION: Case[] = [
+	{ kind: 'chases-needle', pilot: 'needle-chaser', cards: TRACKS, wind: 'across' },
+	{
+		kind: 'turn-held-until-centred',
+		pilot: 'through-turner',
+		cards: shipped('intercept-inbound', 'track-crosswind'),
+		wind: 'across'
+	},
+	{ kind: 'corrects-too-much', pilot: 'overcorrector', cards: TRACKS, wind: 'across' },
+	{ kind: 'corrects-too-little', pilot: 'undercorrector', cards: TRACKS, wind: 'across' },
+	{ kind: 'no-wind-correction', pilot: 'drifter', cards: TRACKS, wind: 'across' },
+	{
+		kind: 'reverse-sensing',
+		pilot: 'reverser',
+		cards: shipped('intercept-inbound', 'intercept-outbound'),
+		wind: 'across'
+	},
+	{
+		kind: 'not-identified',
+		pilot: 'unhearing',
+		cards: shipped('intercept-inbound', 'bracket'),
+		wind: 'across'
+	},
+	{
+		kind: 'hold-timing',
+		pilot: 'clock-forgetter',
+		cards: shipped('hold-direct', 'hold-teardrop'),
+		wind: 'along'
+	},
+	{
+		kind: 'hold-entry',
+		pilot: 'wrong-enterer',
+		cards: shipped('hold-direct', 'hold-teardrop', 'hold-parallel'),
+		wind: 'along'
+	}
+];
+const CASES: Case[] = [
 	{ kind: 'descent-before-slowing', pilot: 'hasty', cards: [descent] },
 	{ kind: 'late-level-off', pilot: 'hasty', cards: [descent, pattern('rate-climb', 1500)] },
 	{
@@ -44,81 +94,152 @@ const CASES: { kind: FaultKind | 'fixation' | 'omission'; pilot: PilotId; cards:
 	{ kind: 'omission', pilot: 'omitter', cards: [pattern('straight-level', 3000)] }
 ];
 
-/** The weather of a flight: calm, light or moderate turbulence, and up to 25 kt from anywhere. */
-function weathered(card: TaskCard, seed: number): TaskCard {
+/** The course of the phase that a card is about. */
+function courseOfCard(card: TaskCard): number {
+	const guide = card.phases
+		.map(({ guide: one }) => one)
+		.findLast((one) => one?.kind === 'course' || one?.kind === 'hold');
+	return guide?.kind === 'hold' ? guide.inboundCourseDeg : guide?.kind === 'course' ? guide.courseDeg : 0;
+}
+
+/**
+ * The weather of a flight: calm, light or moderate turbulence, and up to 25 kt from anywhere; where the wind has
+ * to be felt, 10 to 25 kt within 35° of across or along the course.
+ */
+function weathered(card: TaskCard, seed: number, wind?: Case['wind']): TaskCard {
 	const turbulence = (['none', 'light', 'moderate'] as const)[seed % 3]!;
-	const speedKt = (seed * 7) % 26;
+	const speedKt = wind ? 10 + ((seed * 7) % 16) : (seed * 7) % 26;
+	const about = courseOfCard(card) + (wind === 'across' ? 90 : 0) + (seed % 2 ? 180 : 0);
+	const fromDeg = wind
+		? (((about + signedDeg(seed * 23) * (35 / 180)) % 360) + 360) % 360
+		: (seed * 47) % 360;
 	return {
 		...card,
 		weather: {
 			...card.weather,
 			turbulence,
-			windLayers: [{ altitudeFt: 0, fromDeg: (seed * 47) % 360, speedKt }]
+			windLayers: [{ altitudeFt: 0, fromDeg, speedKt }]
 		}
 	};
 }
 
-const kindsOf = (card: TaskCard, flight: RobotFlight): Set<string> =>
-	new Set([
-		...findFaults(card, flight.track, cutPhases(card, flight.track)).map(({ kind }) => kind as string),
+function kindsOf(card: TaskCard, flight: RobotFlight): Set<string> {
+	const times = cutPhases(card, flight.track);
+	return new Set([
+		...allFaults(card, flight.track, times).map(({ kind }) => kind as string),
 		...reportScan(flight.looks, card.school ?? 'hub-and-spoke', flight.track, card, standard).faults.map(
 			({ kind }) => kind as string
 		)
 	]);
+}
 
-const clean = new Map<string, Set<string>>();
-function found(pilot: PilotId, card: TaskCard, seed: number): Set<string> {
-	const key = `${pilot} ${card.id} ${seed}`;
-	const known = clean.get(key);
-	if (known) return known;
-	const set = weathered(card, seed);
-	const kinds = kindsOf(set, flyByRobot(set, aircraft, area, TECHNIQUES[pilot], seed, 900));
-	clean.set(key, kinds);
+/** One flight: who, which card, seed and wind. */
+interface Job {
+	pilot: PilotId;
+	card: string;
+	seed: number;
+	wind: Case['wind'];
+}
+const cardsById = new Map(
+	[...CASES, ...NAVIGATION].flatMap(({ cards }) => cards.map((card) => [card.id, card]))
+);
+
+function fly({ pilot, card: id, seed, wind }: Job): string[] {
+	const card = cardsById.get(id)!;
+	const set = weathered(card, seed, wind);
+	const longest = card.navigation ? 1500 : 900;
+	return [...kindsOf(set, flyByRobot(set, aircraft, area, TECHNIQUES[pilot], seed, longest))];
+}
+
+/** Flies all of the jobs, each once, on every core. */
+async function flown(jobs: readonly Job[]): Promise<Map<string, Set<string>>> {
+	const waiting = [...new Map(jobs.map((job) => [JSON.stringify(job), job])).values()];
+	const kinds = new Map<string, Set<string>>();
+	const file = new URL(import.meta.url);
+	await Promise.all(
+		Array.from({ length: availableParallelism() }, async () => {
+			const worker = new Worker(file);
+			const asked = async (job: Job): Promise<string[]> => {
+				worker.postMessage(job);
+				const [found] = (await once(worker, 'message')) as [string[]];
+				return found;
+			};
+			for (let job = waiting.pop(); job; job = waiting.pop()) {
+				kinds.set(JSON.stringify(job), new Set(await asked(job)));
+				if (waiting.length % 50 === 0) console.log(`${waiting.length} flights left`);
+			}
+			await worker.terminate();
+		})
+	);
 	return kinds;
 }
 
 const only = process.argv[3];
-const rows: string[] = [];
-for (const { kind, pilot, cards } of CASES) {
-	if (only && kind !== only) continue;
-	const counts = { hit: 0, missed: 0, false: 0, right: 0 };
-	const byWeather: Record<string, string> = {};
-	for (let seed = 1; seed <= FLIGHTS; seed++) {
-		const card = cards[seed % cards.length]!;
-		const weather = ['calm', 'light', 'moderate'][seed % 3]!;
-		if (found(pilot, card, seed).has(kind)) counts.hit++;
-		else {
-			counts.missed++;
-			byWeather[weather] = (byWeather[weather] ?? '') + 'm';
+const SETS = {
+	attitude: { cases: CASES, file: 'docs/detectors.md', of: 'attitude flying' },
+	navigation: { cases: NAVIGATION, file: 'docs/detectors-navigation.md', of: 'radio navigation' }
+} as const;
+
+async function measure(): Promise<void> {
+	for (const [set, { cases, file, of }] of Object.entries(SETS) as [
+		keyof typeof SETS,
+		(typeof SETS)[keyof typeof SETS]
+	][]) {
+		const rows: string[] = [];
+		const asked = cases.filter(({ kind }) => !only || only === set || kind === only);
+		const seeds = Array.from({ length: FLIGHTS }, (_, i) => i + 1);
+		const job = ({ cards, wind }: Case, pilot: PilotId, seed: number): Job => ({
+			pilot,
+			card: cards[seed % cards.length]!.id,
+			seed,
+			wind
+		});
+		const kinds = await flown(
+			asked.flatMap((one) => seeds.flatMap((seed) => [job(one, one.pilot, seed), job(one, 'steady', seed)]))
+		);
+		for (const one of asked) {
+			const { kind, pilot, cards } = one;
+			const found = (by: PilotId, seed: number) => kinds.get(JSON.stringify(job(one, by, seed)))!.has(kind);
+			const counts = { hit: 0, missed: 0, false: 0, right: 0 };
+			const byWeather: Record<string, string> = {};
+			for (const seed of seeds) {
+				const weather = ['calm', 'light', 'moderate'][seed % 3]!;
+				if (found(pilot, seed)) counts.hit++;
+				else {
+					counts.missed++;
+					byWeather[weather] = (byWeather[weather] ?? '') + 'm';
+				}
+				if (found('steady', seed)) {
+					counts.false++;
+					byWeather[weather] = (byWeather[weather] ?? '') + 'f';
+				} else counts.right++;
+			}
+			const precision = counts.hit / Math.max(1, counts.hit + counts.false);
+			const recall = counts.hit / FLIGHTS;
+			const name = kind in FAULT_NAMES ? FAULT_NAMES[kind as FaultKind] : kind;
+			rows.push(
+				`| ${name} | ${pilot} | ${cards.map((card) => card.name).join('; ')} | ${2 * FLIGHTS} | ${counts.hit} | ${counts.missed} | ${counts.false} | ${precision.toFixed(2)} | ${recall.toFixed(2)} |`
+			);
+			console.log(
+				kind,
+				JSON.stringify(counts),
+				precision.toFixed(2),
+				recall.toFixed(2),
+				JSON.stringify(byWeather)
+			);
 		}
-		if (found('steady', card, seed).has(kind)) {
-			counts.false++;
-			byWeather[weather] = (byWeather[weather] ?? '') + 'f';
-		} else counts.right++;
+		if (rows.length < cases.length || FLIGHTS < 40) continue;
+		writeFileSync(file, table(of, set, rows));
 	}
-	const precision = counts.hit / Math.max(1, counts.hit + counts.false);
-	const recall = counts.hit / FLIGHTS;
-	const name = kind in FAULT_NAMES ? FAULT_NAMES[kind as FaultKind] : kind;
-	rows.push(
-		`| ${name} | ${pilot} | ${cards.map((card) => card.name).join('; ')} | ${2 * FLIGHTS} | ${counts.hit} | ${counts.missed} | ${counts.false} | ${precision.toFixed(2)} | ${recall.toFixed(2)} |`
-	);
-	console.log(
-		kind,
-		JSON.stringify(counts),
-		precision.toFixed(2),
-		recall.toFixed(2),
-		JSON.stringify(byWeather)
-	);
 }
-if (!only && FLIGHTS >= 100)
-	writeFileSync(
-		'docs/detectors.md',
-		`# Fault detectors: precision and recall
+
+const table = (of: string, set: keyof typeof SETS, rows: readonly string[]): string =>
+	`# Fault detectors of ${of}: precision and recall
 
 Written by \`npm run detectors\`. Each fault on ${2 * FLIGHTS} seeded robot flights, half of them by the pilot that has the
 fault on purpose, half by the steady one on the same cards; one third each in calm air, light and moderate turbulence,
-with up to 25 kt of wind from anywhere. A flight counts as found when the fault is named at least once in it.
-Thresholds: \`core/src/grading/fault.ts\` and \`core/src/scan/looks.ts\`; every one is a setting.
+with ${set === 'attitude' ? 'up to 25 kt of wind from anywhere' : '10 to 25 kt of wind, within 35° of across the course (holds: of along it)'}. A flight counts as found when the fault is named at least once in it.
+Thresholds: ${set === 'attitude' ? '\`core/src/grading/fault.ts\` and \`core/src/scan/looks.ts\`' : '\`core/src/grading/navigation/faults.ts\`'}; every one is a setting.
 
 | fault | pilot | cards | flights | found | missed | named on clean flights | precision | recall |
 | --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: |
@@ -126,5 +247,7 @@ ${rows.join('\n')}
 
 These are robots, not students: they say that the detector finds the fault it defines and leaves clean flying alone, not
 how often a student has it.
-`
-	);
+`;
+
+if (isMainThread) await measure();
+else parentPort!.on('message', (job: Job) => parentPort!.postMessage(fly(job)));

@@ -48,25 +48,18 @@ try {
 		return page;
 	});
 	await shot('brief', async () => {
-		const page = await enterAs('Runa Calvey');
-		await page.getByRole('link', { name: 'Brief', exact: true }).last().click();
-		const row = page.getByRole('row', { name: /^Cruise/ });
-		await row.getByLabel('Pitch').fill('2');
-		await row.getByLabel('Power').fill('2400');
-		await row.getByRole('button').click();
+		const page = await enterAs('Obed Linnaker');
+		const places = await page.evaluate(() => fetch('/api/find').then((response) => response.json()));
+		const task = places.find(({ group, text }) => group === 'Tasks' && text === 'Hold, direct entry');
+		await page.goto(`${address}${task.href}`);
+		await page.waitForTimeout(800);
+		const row = (ask) => page.getByRole('row', { name: ask });
+		await row('Entry').getByRole('combobox').selectOption('direct');
+		await row('Entry').getByRole('button').click();
+		await page.getByText('✓ right').waitFor();
+		await row('Outbound heading').getByRole('textbox').fill('298');
+		await row('Outbound heading').getByRole('button').click();
 		await page.getByText('yours is off').waitFor();
-		return page;
-	});
-	await shot('log', async () => {
-		const page = await enterAs('Ilse Varnholm');
-		await page.getByRole('link', { name: 'Log' }).click();
-		await page.getByTestId('practice-total').waitFor();
-		return page;
-	});
-	await shot('controls', async () => {
-		const page = await enterAs('Ilse Varnholm');
-		await page.getByRole('link', { name: 'Controls' }).click();
-		await page.getByRole('heading', { name: 'Keys' }).waitFor();
 		return page;
 	});
 	await shot('set-a-task', async () => {
@@ -114,7 +107,7 @@ try {
 		return page;
 	});
 	const partial = async (key) => {
-		const page = await enterAs('Mirja Toft-Hale');
+		const page = await enterAs('Teo Marrask');
 		await page.getByRole('button', { name: 'Fly' }).first().click();
 		await page.getByTestId('frozen').waitFor();
 		if (key) await page.keyboard.press(key);
@@ -131,13 +124,6 @@ try {
 		await page.getByRole('button', { name: 'Cover the attitude' }).click();
 		await page.getByRole('button', { name: 'Cover the heading' }).click();
 		await page.waitForTimeout(1500);
-		return page;
-	});
-	await shot('aircraft', async () => {
-		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/aircraft/ferrin-160`);
-		await page.getByLabel('what was really flown, by').selectOption({ label: 'Ilse Varnholm' });
-		await page.getByTestId('measured').first().waitFor();
 		return page;
 	});
 	await shot('card-editor', async () => {
@@ -217,16 +203,52 @@ try {
 		return page;
 	});
 	await shot('cockpit', async () => {
-		const page = await enterAs('Mirja Toft-Hale');
-		await page.getByRole('button', { name: 'Fly' }).first().click();
+		const page = await enterAs('Obed Linnaker');
+		await page
+			.getByRole('listitem')
+			.filter({ hasText: 'Hold, direct entry' })
+			.getByRole('button', { name: 'Fly' })
+			.click();
 		await page.getByTestId('frozen').waitFor();
 		await page.keyboard.press('Space');
-		await page.waitForTimeout(3000);
-		await page.keyboard.down('ArrowRight');
-		await page.waitForTimeout(700);
-		await page.keyboard.up('ArrowRight');
+		const nav1 = page.getByRole('region', { name: 'Nav 1' });
+		await nav1.getByLabel('Nav 1 standby').fill('112.3');
+		await nav1.getByLabel('Nav 1 standby').press('Enter');
+		await nav1.getByRole('button', { name: /change places/ }).click();
+		await nav1.getByLabel('Nav 1 course, degrees').fill('105');
+		await nav1.getByLabel('Nav 1 course, degrees').press('Enter');
+		await page.keyboard.press('9');
 		await page.keyboard.press('c');
-		await page.waitForTimeout(2500);
+		await page.getByText('✓ identified').waitFor({ timeout: 30_000 });
+		await page.keyboard.down('ArrowRight');
+		await page.waitForTimeout(600);
+		await page.keyboard.up('ArrowRight');
+		await page.waitForTimeout(1500);
+		return page;
+	});
+	await shot('hold-debrief', async () => {
+		const page = await enterAs('Obed Linnaker', { width: 1280, height: 1060 });
+		await page.goto(`${address}/log`);
+		await page
+			.getByRole('row', { name: /Hold, direct/ })
+			.last()
+			.getByRole('link', { name: 'Debrief' })
+			.click();
+		await page.waitForSelector('[data-loaded=true]');
+		await page.waitForTimeout(800);
+		return page;
+	});
+	await shot('area', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/areas/veskar`);
+		await page.getByRole('button', { name: 'VSK', exact: true }).click();
+		await page.waitForTimeout(800);
+		return page;
+	});
+	await shot('bench-arc', async () => {
+		const page = await enterAs('Ilse Varnholm', { width: 390, height: 844 });
+		await page.goto(`${address}/bench/arc`);
+		await page.waitForTimeout(500);
 		return page;
 	});
 } finally {

@@ -6,6 +6,7 @@ import {
 	signedDeg,
 	solveArc,
 	solveHold,
+	holdSectors,
 	solveHoldEntry,
 	solveIntercept,
 	solveNeedle,
@@ -425,4 +426,29 @@ describe('time to a station', () => {
 		expect(found.rule.seconds).toBe(360);
 		expect(Math.hypot(found.distanceNm, found.acrossNm) * Math.sin(toRadians(10))).toBeCloseTo(1.5, 9);
 	});
+});
+
+describe('the sectors on the heading dial', () => {
+	it('hold the very entry that the solver gives, and leave nothing of the ring', () =>
+		fc.assert(
+			fc.property(
+				HALF_DEG,
+				HALF_DEG,
+				fc.constantFrom('left' as const, 'right' as const),
+				(course, arrival, turns) => {
+					const sectors = holdSectors(course, turns);
+					const inside = sectors.filter(({ fromDeg, toDeg }) => {
+						const width = normalizeDeg(toDeg - fromDeg);
+						const along = normalizeDeg(arrival - fromDeg);
+						return along > 1 && along < width - 1;
+					});
+					const { entry } = solveHoldEntry({ inboundCourseDeg: course, turns, arrivalHeadingDeg: arrival });
+					// Within a degree of an edge the arithmetic may say either.
+					expect(inside.length).toBeLessThanOrEqual(1);
+					if (inside[0]) expect(inside[0].entry).toBe(entry);
+					const whole = sectors.reduce((sum, { fromDeg, toDeg }) => sum + normalizeDeg(toDeg - fromDeg), 0);
+					expect(whole).toBeCloseTo(360, 9);
+				}
+			)
+		));
 });

@@ -3,7 +3,9 @@ import { AltitudeFt, Direction, Identifier } from '../schema.js';
 import { Loading, VerticalSpeedKind } from '../flight/index.js';
 import { coverBit, FAILURE_KINDS, FailureSpec, INSTRUMENTS } from '../instruments/index.js';
 import { SchoolSchema } from '../scan/schools.js';
+import { RadioSettings } from '../radio/settings.js';
 import { Weather } from '../simulation/index.js';
+import { CardNavigation, Guide } from './guide.js';
 
 /** How much of an instrument can be read that is not looked at. */
 export const VeilLevel = Type.Union([Type.Literal('dim'), Type.Literal('blur'), Type.Literal('black')]);
@@ -12,7 +14,7 @@ export type VeilLevel = Static<typeof VeilLevel>;
 const closed = { additionalProperties: false } as const;
 const seconds = Type.Number({ minimum: 0, maximum: 7200, description: 's' });
 
-/** What a phase can ask for, and the channel of the recording that shows it. */
+/** What a dial shows that a phase can ask for, and the channel of the recording that shows it. */
 export const TARGET_CHANNELS = {
 	altitudeFt: 'indicatedAltitudeFt',
 	airspeedKias: 'indicatedAirspeedKt',
@@ -20,8 +22,14 @@ export const TARGET_CHANNELS = {
 	verticalSpeedFpm: 'verticalSpeedFpm',
 	bankDeg: 'bankDeg'
 } as const;
-export type TargetKind = keyof typeof TARGET_CHANNELS;
-export const TARGET_KINDS = Object.keys(TARGET_CHANNELS) as TargetKind[];
+/** What is worked out from where the aircraft was, against the phase's guide. */
+export const GUIDED_KINDS = ['needle', 'arcNm'] as const;
+export type DialTarget = keyof typeof TARGET_CHANNELS;
+export type GuidedTarget = (typeof GUIDED_KINDS)[number];
+export type TargetKind = DialTarget | GuidedTarget;
+export const TARGET_KINDS = [...(Object.keys(TARGET_CHANNELS) as DialTarget[]), ...GUIDED_KINDS];
+export const isGuided = (kind: TargetKind): kind is GuidedTarget =>
+	(GUIDED_KINDS as readonly string[]).includes(kind);
 
 export const EventChannel = Type.Union([
 	Type.Literal('indicatedAltitudeFt'),
@@ -32,6 +40,8 @@ export const EventChannel = Type.Union([
 	Type.Literal('pitchDeg')
 ]);
 
+const PlaceId = Type.String({ pattern: '^[A-Z]{2,5}$', description: 'a place of the card' });
+const miles = Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'NM' });
 const heldSeconds = Type.Optional(
 	Type.Number({ minimum: 0, maximum: 600, description: 's without a break' })
 );
@@ -66,6 +76,38 @@ const Leaf = Type.Union([
 			by: Type.Number({ exclusiveMinimum: 0 })
 		},
 		{ ...closed, description: 'has come back by so much from its highest or lowest in the phase' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('passed'), aid: PlaceId },
+		{ ...closed, description: 'the place has come abeam, no farther than a mile and a half' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('nearer'), aid: PlaceId, distanceNm: miles },
+		{ ...closed, description: 'slant range' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('farther'), aid: PlaceId, distanceNm: miles },
+		{ ...closed, description: 'slant range' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('radial'), aid: PlaceId, radialDeg: Direction },
+		{ ...closed, description: 'has been crossed, either way' }
+	),
+	Type.Object(
+		{
+			kind: Type.Literal('established'),
+			within: Type.Number({ exclusiveMinimum: 0, maximum: 1, description: 'share of full scale' }),
+			heldSeconds
+		},
+		{ ...closed, description: 'on the course of the phase’s guide, going along it' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('circuits'), count: Type.Integer({ minimum: 1, maximum: 13 }) },
+		{ ...closed, description: 'the fix of the hold has been passed inbound so many times' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('marked') },
+		{ ...closed, description: 'the student has said where the aircraft is' }
 	)
 ]);
 export type LeafEvent = Static<typeof Leaf>;
@@ -118,10 +160,16 @@ export const Phase = Type.Object(
 				airspeedKias: Type.Optional(Target(Type.Number({ minimum: 20, maximum: 400 }))),
 				headingDeg: Type.Optional(Target(Direction)),
 				verticalSpeedFpm: Type.Optional(Target(Type.Number({ minimum: -6000, maximum: 6000 }))),
-				bankDeg: Type.Optional(Target(Type.Number({ minimum: -75, maximum: 75 })))
+				bankDeg: Type.Optional(Target(Type.Number({ minimum: -75, maximum: 75 }))),
+				/** Shares of full scale from the guide's course; 0 is on it. */
+				needle: Type.Optional(Target(Type.Number({ minimum: -1, maximum: 1 }))),
+				/** NM outside the guide's arc; 0 is on it. */
+				arcNm: Type.Optional(Target(Type.Number({ minimum: -5, maximum: 5 })))
 			},
 			closed
 		),
+		/** What it is flown along. */
+		guide: Type.Optional(Guide),
 		/** Without it the phase begins when the one before it ends. */
 		begin: Type.Optional(PhaseEvent),
 		end: PhaseEvent,
@@ -143,6 +191,30 @@ export const Phase = Type.Object(
 	closed
 );
 export type Phase = Static<typeof Phase>;
+
+/** A short list of the school's own, due when something happens. */
+export const Call = Type.Object(
+	{
+		id: Identifier,
+		name: Type.String({ minLength: 1, maxLength: 40 }),
+		at: Type.Union([
+			Type.Object({ kind: Type.Literal('phase'), phase: Identifier }, closed),
+			Type.Object(
+				{ kind: Type.Literal('passing'), aid: PlaceId },
+				{ ...closed, description: 'each time the place is passed within a mile' }
+			),
+			Type.Object(
+				{ kind: Type.Literal('outbound') },
+				{ ...closed, description: 'each time the turn outbound of a hold is done' }
+			)
+		]),
+		items: Type.Array(Type.String({ minLength: 1, maxLength: 40 }), { minItems: 1, maxItems: 8 }),
+		/** Later than this the student is reminded, s. */
+		withinSeconds: Type.Number({ minimum: 2, maximum: 120, description: 's' })
+	},
+	closed
+);
+export type Call = Static<typeof Call>;
 
 /** An attitude to be recovered from, drawn from the flight's seed within its level. */
 export const Upset = Type.Object(
@@ -205,6 +277,18 @@ export const TaskCard = Type.Object(
 		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })),
 		/** Handed over out of a steady flight: the first phase is the recovery. */
 		upset: Type.Optional(Upset),
+		/** The places that its guides and events speak of. */
+		navigation: Type.Optional(CardNavigation),
+		/** How the radios are set when the flight begins. */
+		radios: Type.Optional(RadioSettings),
+		/** Whether the student may see the plan of the flight while flying it. */
+		planInFlight: Type.Optional(Type.Boolean()),
+		/** Whether the wind that the flight so far tells of is shown while flying. */
+		windInFlight: Type.Optional(Type.Boolean()),
+		/** Whether the brief tells the wind; it does when left out. */
+		windInBrief: Type.Optional(Type.Boolean()),
+		/** Calls and memory items, each due at an event. */
+		calls: Type.Optional(Type.Array(Call, { maxItems: 20 })),
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
 		/** Configurations of the aircraft, by id, to know before flying. */
 		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),
@@ -213,65 +297,6 @@ export const TaskCard = Type.Object(
 	{ ...closed, $id: 'hanza-card' }
 );
 export type TaskCard = Static<typeof TaskCard>;
-
-const onPlane = Type.Number({ minimum: -100, maximum: 100, description: 'NM from the reference point' });
-const ApproachLights = Type.Union([Type.Literal('full'), Type.Literal('simple'), Type.Literal('none')]);
-
-export const Runway = Type.Object(
-	{
-		/** Names of its two ends; the first is landed on in the direction `headingDeg`. */
-		ends: Type.Tuple([Type.String({ maxLength: 3 }), Type.String({ maxLength: 3 })]),
-		/** The middle of the runway. */
-		northNm: onPlane,
-		eastNm: onPlane,
-		headingDeg: Type.Number({ ...Direction, description: 'magnetic' }),
-		lengthM: Type.Number({ minimum: 300, maximum: 5000 }),
-		widthM: Type.Number({ minimum: 10, maximum: 80 }),
-		/** Before the first end, before the second. */
-		approachLights: Type.Tuple([ApproachLights, ApproachLights])
-	},
-	closed
-);
-export type Runway = Static<typeof Runway>;
-
-/** The invented place a card is flown in. */
-export const Area = Type.Object(
-	{
-		format: Type.Literal('hanza-area'),
-		version: Type.Literal(1),
-		id: Identifier,
-		name: Type.String({ minLength: 1, maxLength: 80 }),
-		referenceLatitudeDeg: Type.Number({ minimum: -80, maximum: 80 }),
-		referenceLongitudeDeg: Type.Number({ minimum: -180, maximum: 180 }),
-		variationDeg: Type.Number({ minimum: -40, maximum: 40, description: 'east positive' }),
-		dipDeg: Type.Number({ minimum: -85, maximum: 85, description: 'north end down positive' }),
-		islands: Type.Array(
-			Type.Object(
-				{
-					name: Type.String({ minLength: 1, maxLength: 40 }),
-					/** Corners of the coast, east and north of the reference point. */
-					coast: Type.Array(Type.Tuple([onPlane, onPlane]), { minItems: 3, maxItems: 400 })
-				},
-				closed
-			),
-			{ maxItems: 60 }
-		),
-		airports: Type.Array(
-			Type.Object(
-				{
-					id: Type.String({ pattern: '^X[A-Z]{3}$', description: 'X and three letters' }),
-					name: Type.String({ minLength: 1, maxLength: 40 }),
-					elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
-					runways: Type.Array(Runway, { minItems: 1, maxItems: 6 })
-				},
-				closed
-			),
-			{ maxItems: 40 }
-		)
-	},
-	{ ...closed, $id: 'hanza-area' }
-);
-export type Area = Static<typeof Area>;
 
 /** The covers that a card puts on and the student cannot take off, as bits in the order of `INSTRUMENTS`. */
 export const coversOf = ({ covered = [] }: Pick<TaskCard, 'covered'>): number =>

@@ -1,4 +1,4 @@
-import { solveTurn, type Aircraft, type Configuration } from '../flight/index.js';
+import { roughTrueKt, solveTurn, type Aircraft, type Configuration } from '../flight/index.js';
 import { clamp, normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
 import type { Phase } from './card.js';
 
@@ -147,7 +147,7 @@ export class Course {
 
 	private bank(byDeg: number, rate: number): number {
 		// Indicated for true: at these heights a degree or so of bank, well within the limit.
-		const trueKt = this.speed * (1 + (this.altitudeFt / 1000) * 0.016);
+		const trueKt = roughTrueKt(this.speed, this.altitudeFt);
 		const { bankDeg } = solveTurn({
 			trueAirspeedKt: trueKt,
 			rateDegPerSecond: STANDARD_RATE_DEG_PER_SECOND * rate

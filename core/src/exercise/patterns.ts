@@ -278,7 +278,7 @@ function setup({ flapsDeg, gearDown, governedRpm }: Configuration): NonNullable<
 	};
 }
 
-const configurationsOf =
+export const configurationsOf =
 	({ configurations, name }: Aircraft) =>
 	(id: string): Configuration => {
 		const found = configurations.find((candidate) => candidate.id === id);
@@ -286,9 +286,9 @@ const configurationsOf =
 		return found;
 	};
 
-const STILL = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
+export const STILL = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
 
-function cardOf(
+export function cardOf(
 	setting: PatternSetting,
 	base: Configuration,
 	rest: Pick<TaskCard, 'id' | 'name' | 'summary' | 'numbersToKnow' | 'phases'> & Partial<TaskCard>

@@ -1,19 +1,11 @@
 import { signedDeg } from '../units/index.js';
-import type { Sample, Track } from '../simulation/index.js';
-import type { LeafEvent, PhaseEvent, TaskCard } from './card.js';
+import { seenFrom } from '../radio/signal.js';
+import type { ChannelName, Sample, Track } from '../simulation/index.js';
+import type { LeafEvent, Phase, PhaseEvent, TaskCard } from './card.js';
+import { alongCourse, bearingTo, courseOf, placeOn, scaleShare } from './guide.js';
 import { honestColumn, isShown, lies, tellingFailures, TRUE_CHANNEL } from './honest.js';
 
-/** The part of a sample that events look at. */
-export type EventSample = Pick<
-	Sample,
-	| 'indicatedAltitudeFt'
-	| 'indicatedAirspeedKt'
-	| 'indicatedHeadingDeg'
-	| 'verticalSpeedFpm'
-	| 'bankDeg'
-	| 'pitchDeg'
-	| 'byInstructor'
->;
+/** What events look at. */
 export const EVENT_CHANNELS = [
 	'indicatedAltitudeFt',
 	'indicatedAirspeedKt',
@@ -21,8 +13,15 @@ export const EVENT_CHANNELS = [
 	'verticalSpeedFpm',
 	'bankDeg',
 	'pitchDeg',
-	'byInstructor'
-] as const satisfies (keyof EventSample)[];
+	'byInstructor',
+	'northNm',
+	'eastNm',
+	'altitudeFt',
+	'trackDeg',
+	'marks'
+] as const satisfies ChannelName[];
+/** The part of a sample that events look at. */
+export type EventSample = Pick<Sample, (typeof EVENT_CHANNELS)[number]>;
 
 /** What events look at in a live sample: a failed dial does not decide where the flight is on its card. */
 export function eventSample(sample: Sample): EventSample {
@@ -39,15 +38,19 @@ class EventWatch {
 	private since: number[];
 	/** Highest or lowest value so far, for events that wait for a turning back. */
 	private extreme: number[];
+	private readonly counts: number[];
 	private readonly leaves: LeafEvent[];
 
 	constructor(
 		private readonly event: PhaseEvent,
-		private readonly begunAt: number
+		private readonly begunAt: number,
+		private readonly card: TaskCard,
+		private readonly phase: Phase
 	) {
 		this.leaves = event.kind === 'all' || event.kind === 'any' ? event.of : [event];
 		this.since = this.leaves.map(() => NaN);
 		this.extreme = this.leaves.map(() => NaN);
+		this.counts = this.leaves.map(() => 0);
 	}
 
 	/** Whether the event has happened by this sample. */
@@ -58,6 +61,7 @@ class EventWatch {
 
 	private leafMet(leaf: LeafEvent, i: number, sample: EventSample, seconds: number): boolean {
 		if (leaf.kind === 'elapsed') return seconds - this.begunAt >= leaf.seconds - 1e-9;
+		if (!('channel' in leaf)) return this.navigated(leaf, i, sample, seconds);
 		const value = sample[leaf.channel];
 		if (leaf.kind === 'reversed') {
 			const sign = leaf.from === 'top' ? 1 : -1;
@@ -68,13 +72,101 @@ class EventWatch {
 		const off = leaf.channel === 'indicatedHeadingDeg' ? signedDeg(value - leaf.value) : value - leaf.value;
 		const now =
 			leaf.kind === 'above' ? off >= 0 : leaf.kind === 'below' ? off <= 0 : Math.abs(off) <= leaf.tolerance;
+		return this.held(i, now, seconds, leaf.heldSeconds);
+	}
+
+	/** Whether something has been so for long enough without a break. */
+	private held(i: number, now: boolean, seconds: number, heldSeconds = 0): boolean {
 		if (!now) {
 			this.since[i] = NaN;
 			return false;
 		}
 		if (Number.isNaN(this.since[i])) this.since[i] = seconds;
-		return seconds - this.since[i]! >= (leaf.heldSeconds ?? 0) - 1e-9;
+		return seconds - this.since[i]! >= heldSeconds - 1e-9;
 	}
+
+	/** Events of place: without a position they do not happen. */
+	private navigated(
+		leaf: Exclude<LeafEvent, { channel: unknown } | { kind: 'elapsed' }>,
+		i: number,
+		sample: EventSample,
+		seconds: number
+	): boolean {
+		const { navigation } = this.card;
+		const { northNm, eastNm, altitudeFt, trackDeg, marks } = sample;
+		if (leaf.kind === 'marked') {
+			if (Number.isNaN(this.extreme[i])) this.extreme[i] = marks;
+			return marks > this.extreme[i]!;
+		}
+		if (!navigation || Number.isNaN(northNm)) return false;
+		const { variationDeg } = navigation;
+		switch (leaf.kind) {
+			case 'passed': {
+				const ahead = aheadNm(placeOn(navigation, leaf.aid), variationDeg, sample);
+				return this.wentBehind(i, ahead);
+			}
+			case 'circuits': {
+				const { guide } = this.phase;
+				if (guide?.kind !== 'hold') return false;
+				const place = placeOn(navigation, guide.aid);
+				const inbound = Math.abs(signedDeg(trackDeg - guide.inboundCourseDeg)) < INBOUND_DEG;
+				if (this.wentBehind(i, inbound ? aheadNm(place, variationDeg, sample) : null)) this.counts[i]!++;
+				return this.counts[i]! >= leaf.count;
+			}
+			case 'nearer':
+			case 'farther': {
+				const at = { northNm, eastNm, altitudeFt };
+				const { slantNm } = seenFrom(placeOn(navigation, leaf.aid), at, variationDeg);
+				return leaf.kind === 'nearer' ? slantNm <= leaf.distanceNm : slantNm >= leaf.distanceNm;
+			}
+			case 'radial': {
+				const place = placeOn(navigation, leaf.aid);
+				const off = signedDeg(bearingTo(place, variationDeg, northNm, eastNm) + 180 - leaf.radialDeg);
+				const before = this.extreme[i]!;
+				this.extreme[i] = off;
+				return off === 0 || (before * off < 0 && Math.abs(off) < RADIAL_NEAR_DEG);
+			}
+			case 'established': {
+				const course = this.phase.guide && courseOf(this.phase.guide);
+				if (!course) return false;
+				const place = placeOn(navigation, course.aid);
+				const { rightNm, distanceNm } = alongCourse(place, variationDeg, course.courseDeg, northNm, eastNm);
+				const on = Math.abs(scaleShare(place, course.fullScale, rightNm, distanceNm)) <= leaf.within;
+				const along = Math.abs(signedDeg(trackDeg - course.courseDeg)) <= ALONG_DEG;
+				return this.held(i, on && along, seconds, leaf.heldSeconds);
+			}
+			default:
+				return leaf satisfies never;
+		}
+	}
+
+	/**
+	 * Whether a place that was ahead is abeam or behind. @param ahead null where it is not to be looked at;
+	 * NaN where it is too far away.
+	 */
+	private wentBehind(i: number, ahead: number | null): boolean {
+		const before = this.extreme[i]!;
+		this.extreme[i] = ahead ?? NaN;
+		return ahead !== null && before > 0 && ahead <= 0;
+	}
+}
+
+/** A station that comes abeam farther away than this has not been passed, NM. */
+const PASSED_WITHIN_NM = 1.5;
+/** Inbound is a track within this of the inbound course; along a course one within that, degrees. */
+const INBOUND_DEG = 70;
+const ALONG_DEG = 30;
+/** A radial counts as crossed when it lies this near, not on the far side of the station. */
+const RADIAL_NEAR_DEG = 30;
+
+/** How far ahead a place lies along the track, NM; NaN where it is too far to the side or away to be passed. */
+function aheadNm(
+	place: { northNm: number; eastNm: number },
+	variationDeg: number,
+	{ northNm, eastNm, trackDeg }: EventSample
+): number {
+	const { pastNm, distanceNm } = alongCourse(place, variationDeg, trackDeg, northNm, eastNm);
+	return distanceNm <= PASSED_WITHIN_NM ? -pastNm : NaN;
 }
 
 export interface PhaseTimes {
@@ -124,12 +216,12 @@ export class CardProgress {
 		while (!this.watch && this.waitingFor < this.card.phases.length) {
 			const phase = this.card.phases[this.waitingFor]!;
 			if (phase.begin) {
-				this.beginWatch ??= new EventWatch(phase.begin, seconds);
+				this.beginWatch ??= new EventWatch(phase.begin, seconds, this.card, phase);
 				if (!this.beginWatch.happened(sample, seconds)) return;
 				this.beginWatch = null;
 			}
 			this.times.push({ phase: this.waitingFor, startSeconds: seconds, endSeconds: null });
-			this.watch = new EventWatch(phase.end, seconds);
+			this.watch = new EventWatch(phase.end, seconds, this.card, phase);
 			this.waitingFor++;
 		}
 	}

@@ -57,3 +57,10 @@ export function solveTurn(input: TurnInput): TurnOutput {
 		}
 	};
 }
+
+/**
+ * True airspeed from the indicated one by the pilot's rule, 1.6 % for each 1000 ft: good to a knot or so below
+ * 6000 ft, for wind corrections and turns.
+ */
+export const roughTrueKt = (indicatedKt: number, altitudeFt: number): number =>
+	indicatedKt * (1 + (altitudeFt / 1000) * 0.016);

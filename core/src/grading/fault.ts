@@ -21,7 +21,17 @@ export const FAULT_NAMES = {
 	'bank-held': 'Bank held into the heading',
 	'failure-not-named': 'Failure not named in time',
 	'recovery-order': 'Recovery out of order',
-	'wrong-way-input': 'Wrong-way input in a recovery'
+	'wrong-way-input': 'Wrong-way input in a recovery',
+	'chases-needle': 'Chases the needle',
+	'turn-held-until-centred': 'Holds the turn until the needle is centred',
+	'corrects-too-much': 'Corrects too much',
+	'corrects-too-little': 'Corrects too little',
+	'no-wind-correction': 'No wind correction kept',
+	'reverse-sensing': 'Reverse sensing',
+	'not-identified': 'Station not identified',
+	'hold-entry': 'Wrong entry into the hold',
+	'hold-side': 'Hold turned the wrong way',
+	'hold-timing': 'Legs of the hold not timed'
 } as const;
 export type FaultKind = keyof typeof FAULT_NAMES;
 

@@ -1,9 +1,9 @@
 import { formatClock, formatHeading } from '../units/index.js';
 import {
 	cutPhases,
-	honestColumn,
-	TARGET_CHANNELS,
+	targetColumn,
 	TARGET_KINDS,
+	type Phase,
 	type PhaseTarget,
 	type TargetKind,
 	type TaskCard
@@ -13,6 +13,7 @@ import type { Aircraft } from '../flight/index.js';
 import type { Fault } from './fault.js';
 import { findFaults } from './faults.js';
 import { deviations, measure, overshoot, settleSeconds, type Limits, type Measures } from './measure.js';
+import { hardLimits, navigationOf, type NavigationReport } from './navigation/report.js';
 import { noticedFailures, noticedText, unnamedFaults, type Noticed } from './noticed.js';
 import { recoveriesOf, recoveryFaults, recoveryReason, recoveryText, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
@@ -70,6 +71,8 @@ export interface Grade {
 	faults: Fault[];
 	/** Recoveries from unusual attitudes; absent in grades of an earlier edition. */
 	recoveries?: Recovery[];
+	/** How it was navigated; absent for cards without places. */
+	navigation?: NavigationReport;
 	statements: Statement[];
 	notRecorded: string[];
 	seconds: number;
@@ -88,7 +91,9 @@ const ITEM_WORDS: Record<TargetKind, { name: string; unit: string; above: string
 		above: 'above the rate',
 		below: 'below the rate'
 	},
-	bankDeg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left' }
+	bankDeg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left' },
+	needle: { name: 'needle', unit: 'of full scale', above: 'right of course', below: 'left of course' },
+	arcNm: { name: 'arc', unit: 'NM', above: 'outside', below: 'inside' }
 };
 
 /** The plain name of a target. */
@@ -97,19 +102,24 @@ export const itemName = (kind: TargetKind): string => ITEM_WORDS[kind].name;
 /** A target as printed: heading in three figures, the rest with their unit. */
 export function formatTarget(kind: TargetKind, value: number): string {
 	if (kind === 'headingDeg') return formatHeading(value);
+	if (kind === 'needle') return value === 0 ? 'centred' : `${value} of full scale`;
+	if (kind === 'arcNm') return value === 0 ? 'on it' : `${value} NM`;
 	const { unit } = ITEM_WORDS[kind];
 	return unit === '°' ? `${value}°` : `${value} ${unit}`;
 }
 
 function sizeWords(kind: TargetKind, deviation: number): string {
 	const { unit, above, below } = ITEM_WORDS[kind];
-	const size = Math.round(Math.abs(deviation));
+	const decimals = kind === 'needle' || kind === 'arcNm' ? 2 : 0;
+	const size = Math.abs(deviation).toFixed(decimals);
 	return `${size}${unit === '°' ? '°' : ' ' + unit} ${deviation > 0 ? above : below}`;
 }
 
 function gradeItem(
 	kind: TargetKind,
 	target: PhaseTarget,
+	card: TaskCard,
+	phase: Phase,
 	track: Track,
 	standard: Standard,
 	span: { startSeconds: number; endSeconds: number; complete: boolean; begun: boolean }
@@ -127,19 +137,20 @@ function gradeItem(
 		fromSeconds: span.startSeconds,
 		toSeconds: span.endSeconds
 	};
-	const column = honestColumn(track, TARGET_CHANNELS[kind]);
+	const begin = Math.round(span.startSeconds * track.rateHz);
+	const column = targetColumn(card, phase, track, kind, begin);
 	if (!column) return { ...base, verdict: 'not recorded' };
 	if (!span.begun) return base;
 	const { rateHz } = track;
 	const from = Math.round(span.startSeconds * rateHz);
 	const to = Math.min(track.length, Math.round(span.endSeconds * rateHz) + 1);
 	const deviation = deviations(column.subarray(from, to), target.value, kind === 'headingDeg');
-	if (deviation.length === 0) return base;
+	if (deviation.every(Number.isNaN)) return base;
 	const settled = settleSeconds(deviation, limits, rateHz);
 	const shared = { ...base, settleSeconds: settled, overshoot: overshoot(deviation) };
 	if (target.mode === 'reach') {
 		if (!span.complete) return shared;
-		const last = deviation.subarray(deviation.length - 1);
+		const last = deviation.filter((d) => !Number.isNaN(d)).subarray(-1);
 		const measured = measure(last, limits, span.endSeconds, rateHz);
 		return {
 			...shared,
@@ -152,7 +163,7 @@ function gradeItem(
 	const leave = Math.round((target.leaveSeconds ?? 0) * rateHz);
 	const graded = deviation.subarray(skip, Math.max(skip, deviation.length - leave));
 	// A phase shorter than its time to settle has nothing to grade.
-	if (graded.length === 0) return shared;
+	if (graded.every(Number.isNaN)) return shared;
 	const fromSeconds = span.startSeconds + skip / rateHz;
 	const measured = measure(graded, limits, fromSeconds, rateHz);
 	const lasting = measured.excursions.some(
@@ -174,6 +185,8 @@ export function gradeFlight(
 ): Grade {
 	const times = cutPhases(card, track);
 	const recoveries = recoveriesOf(track, aircraft);
+	const navigation = navigationOf(card, track, times);
+	const broken = navigation ? hardLimits(navigation.report, card) : new Map<number, string[]>();
 	const notRecorded = new Set<string>();
 	const phases: GradedPhase[] = card.phases.map((phase, index) => {
 		const time = times.find((candidate) => candidate.phase === index);
@@ -187,7 +200,7 @@ export function gradeFlight(
 		};
 		const items = TARGET_KINDS.flatMap((kind) => {
 			const target = phase.targets[kind];
-			return target ? [gradeItem(kind, target, track, standard, span)] : [];
+			return target ? [gradeItem(kind, target, card, phase, track, standard, span)] : [];
 		});
 		for (const item of items) if (item.verdict === 'not recorded') notRecorded.add(itemName(item.kind));
 		const own = recoveries.filter(
@@ -198,13 +211,14 @@ export function gradeFlight(
 			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });
 		const scored = items.filter((item) => item.score !== undefined);
 		const decisive = items.filter((item) => item.decisive && item.verdict !== 'not recorded');
-		const verdict: Verdict = decisive.some((item) => item.verdict === 'not met')
-			? 'not met'
-			: own.length > 0
-				? worstOf(own)
-				: endSeconds === null || decisive.length === 0
-					? 'not shown'
-					: 'met';
+		const verdict: Verdict =
+			broken.has(index) || decisive.some((item) => item.verdict === 'not met')
+				? 'not met'
+				: own.length > 0
+					? worstOf(own)
+					: endSeconds === null || decisive.length === 0
+						? 'not shown'
+						: 'met';
 		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
 		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
 		return {
@@ -222,6 +236,7 @@ export function gradeFlight(
 	const noticed = noticedFailures(track);
 	const faults = [
 		...findFaults(card, track, times),
+		...(navigation?.faults ?? []),
 		...recoveryFaults(recoveries),
 		...unnamedFaults(noticed, track)
 	].sort((a, b) => a.startSeconds - b.startSeconds);
@@ -240,6 +255,7 @@ export function gradeFlight(
 		scoreParts: { phases: weighted, faultDeduction },
 		because: [
 			...reasons(phases, verdict),
+			...[...broken].flatMap(([phase, texts]) => texts.map((text) => `${card.phases[phase]!.name} ${text}`)),
 			...recoveries
 				.filter((one) => one.verdict === 'not met')
 				.map((one) => `Recovery: ${one.limits.join(', ') || 'the first input was the wrong way'}`)
@@ -247,6 +263,7 @@ export function gradeFlight(
 		phases,
 		faults,
 		recoveries,
+		...(navigation ? { navigation: navigation.report } : {}),
 		statements: statementsOf(phases, faults, standard, noticed, recoveries),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds

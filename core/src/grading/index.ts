@@ -1,3 +1,4 @@
+export * from './all-faults.js';
 export * from './blind-turns.js';
 export * from './fault.js';
 export * from './faults.js';
@@ -6,6 +7,7 @@ export * from './handling.js';
 export * from './manoeuvres.js';
 export * from './measure.js';
 export * from './measured.js';
+export * from './navigation/index.js';
 export * from './noticed.js';
 export * from './recovery.js';
 export * from './series.js';

@@ -49,7 +49,8 @@ export function quality(deviation: number, limits: Limits): number {
 
 /**
  * Measures of a run of deviations.
- * @param startSeconds time of the first; @param rateHz samples a second. Needs one or more samples.
+ * @param deviation NaN where it does not apply; one or more that do.
+ * @param startSeconds time of the first; @param rateHz samples a second.
  */
 export function measure(
 	deviation: Float64Array,
@@ -57,7 +58,7 @@ export function measure(
 	startSeconds: number,
 	rateHz: number
 ): Measures {
-	const n = deviation.length;
+	const n = deviation.reduce((count, d) => (Number.isNaN(d) ? count : count + 1), 0);
 	if (n === 0) throw new RangeError('nothing to measure');
 	let sum = 0;
 	let inside = 0;
@@ -66,8 +67,13 @@ export function measure(
 	let worstRelative = -1;
 	const excursions: Excursion[] = [];
 	let open: Excursion | null = null;
-	for (let i = 0; i < n; i++) {
+	for (let i = 0; i < deviation.length; i++) {
 		const d = deviation[i]!;
+		// What does not apply, as a needle in the turn of a hold, is neither inside nor outside.
+		if (Number.isNaN(d)) {
+			open = null;
+			continue;
+		}
 		const r = relative(d, limits);
 		sum += d;
 		score += quality(d, limits);
@@ -89,7 +95,7 @@ export function measure(
 	}
 	const bias = sum / n;
 	let squares = 0;
-	for (let i = 0; i < n; i++) squares += (deviation[i]! - bias) ** 2;
+	for (const d of deviation) if (!Number.isNaN(d)) squares += (d - bias) ** 2;
 	return {
 		inTolerancePercent: (100 * inside) / n,
 		bias,
@@ -121,7 +127,7 @@ export function settleSeconds(
 
 /** How far past the target it went, after starting on one side of it; 0 when it did not. */
 export function overshoot(deviation: Float64Array): number {
-	const first = deviation.find((d) => d !== 0) ?? 0;
+	const first = deviation.find((d) => d !== 0 && !Number.isNaN(d)) ?? 0;
 	let most = 0;
 	for (const d of deviation) if (d * first < 0) most = Math.max(most, Math.abs(d));
 	return most;

@@ -30,7 +30,11 @@ export const Standard = Type.Object(
 				airspeedKias: Tolerance,
 				headingDeg: Tolerance,
 				bankDeg: Tolerance,
-				verticalSpeedFpm: Tolerance
+				verticalSpeedFpm: Tolerance,
+				/** Shares of a needle's full scale. */
+				needle: Tolerance,
+				/** NM from an arc. */
+				arcNm: Tolerance
 			},
 			closed
 		)

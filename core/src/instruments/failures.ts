@@ -15,7 +15,9 @@ export const FAILURE_KINDS = [
 	'alternator',
 	'airframe-ice',
 	'radio',
-	'gear-stuck'
+	'gear-stuck',
+	'night-effect',
+	'station-off'
 ] as const;
 export type FailureKind = (typeof FAILURE_KINDS)[number];
 
@@ -42,6 +44,14 @@ export const FAILURES: Record<FailureKind, { name: string; shows: string }> = {
 	'gear-stuck': {
 		name: 'gear does not move',
 		shows: 'no light for gear down, until it is let down by hand'
+	},
+	'night-effect': {
+		name: 'night effect',
+		shows: 'the pointer of a beacon swings slowly, up to 30° either way'
+	},
+	'station-off': {
+		name: 'station off the air',
+		shows: 'flag on the first needle, no identifier; other stations are heard'
 	}
 };
 
@@ -137,6 +147,8 @@ export const LYING: Record<FailureKind, readonly Instrument[]> = {
 	alternator: [],
 	'airframe-ice': [],
 	radio: [],
-	'gear-stuck': []
+	'gear-stuck': [],
+	'night-effect': [],
+	'station-off': []
 };
 export const coverBit = (instrument: Instrument): number => 1 << INSTRUMENTS.indexOf(instrument);

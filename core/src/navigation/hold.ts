@@ -68,6 +68,25 @@ export function solveHoldEntry({ inboundCourseDeg, turns, arrivalHeadingDeg }: H
 	};
 }
 
+/** The sectors of arrival headings, clockwise each from one heading to the other, as they lie on a heading dial. */
+export function holdSectors(
+	inboundCourseDeg: number,
+	turns: 'left' | 'right'
+): { entry: HoldEntry; fromDeg: number; toDeg: number }[] {
+	const at = (d: number) => normalizeDeg(inboundCourseDeg + (turns === 'right' ? d : -d));
+	const [low, high, back] = EDGES.map((edge) => edge.at) as [number, number, number];
+	const sectors: [HoldEntry, number, number][] = [
+		['direct', low, high],
+		['teardrop', high, back],
+		['parallel', back, low]
+	];
+	return sectors.map(([entry, from, to]) =>
+		turns === 'right'
+			? { entry, fromDeg: at(from), toDeg: at(to) }
+			: { entry, fromDeg: at(to), toDeg: at(from) }
+	);
+}
+
 export const HoldInput = Type.Object(
 	{
 		inboundCourseDeg: Direction,

@@ -1,4 +1,5 @@
-import { CardProgress, coversOf, eventSample, type Area, type TaskCard } from '../exercise/index.js';
+import type { Area } from '../area/index.js';
+import { CallsProgress, CardProgress, coversOf, eventSample, type TaskCard } from '../exercise/index.js';
 import { loadedAircraft, type Aircraft } from '../flight/index.js';
 import type { Look } from '../scan/looks.js';
 import {
@@ -28,10 +29,15 @@ export function setupOf(
 		variationDeg: area.variationDeg,
 		dipDeg: area.dipDeg,
 		latitudeDeg: area.referenceLatitudeDeg,
+		area,
+		...(card.radios ? { radios: card.radios } : {}),
 		failures: card.failures ?? [],
 		start: card.start
 	};
 }
+
+/** A robot ticks an item of a call after this, s. */
+const SECONDS_PER_ITEM = 2;
 
 export interface RobotFlight {
 	track: Track;
@@ -60,6 +66,8 @@ export function flyByRobot(
 	const flight = new Flight({ ...setup, assist: 'direct', seed });
 	const progress = new CardProgress(card);
 	const recorder = new Recorder();
+	const calls = new CallsProgress(card);
+	let tickedAt = 0;
 	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 	const director = card.upset ? new UpsetDirector(card.upset, setup.aircraft, seed) : null;
 	let inputs = { ...flight.initialControls, covered: coversOf(card), byInstructor: director ? 1 : 0 };
@@ -68,13 +76,19 @@ export function flyByRobot(
 		if (flight.steps % sampleSteps === 0) {
 			const sample = sampleFlight(flight, inputs);
 			recorder.add(sample);
-			progress.add(eventSample(sample), flight.timeSeconds);
+			const seen = eventSample(sample);
+			progress.add(seen, flight.timeSeconds);
+			calls.add(seen, flight.timeSeconds, progress.current, inputs.calls);
+			if (calls.open && flight.timeSeconds - Math.max(tickedAt, calls.open.dueSeconds) > SECONDS_PER_ITEM) {
+				inputs = { ...inputs, calls: inputs.calls + 1 };
+				tickedAt = flight.timeSeconds;
+			}
 		}
 		if (flight.steps % ROBOT_STEPS === 0) {
 			if (director && !director.isReady) inputs = { ...director.controls(flight, inputs), byInstructor: 1 };
 			else {
-				pilot ??= new RobotPilot(technique, card, setup.aircraft, seed, inputs, flight.panel);
-				inputs = { ...pilot.controls(flight.panel, progress.current, inputs), byInstructor: 0 };
+				pilot ??= new RobotPilot(technique, card, setup.aircraft, seed, inputs, flight.panel, flight.radio);
+				inputs = { ...pilot.controls(flight.panel, progress.current, inputs, flight.radio), byInstructor: 0 };
 			}
 		}
 		flight.step(inputs);

@@ -13,6 +13,8 @@ export interface GalleryEntry {
 	cards: string[];
 	seed: number;
 	turbulence: 'none' | 'light';
+	/** How long it takes to be seen; seven minutes where left out. */
+	longestSeconds?: number;
 	watch: string;
 }
 
@@ -89,5 +91,95 @@ export const GALLERY: readonly GalleryEntry[] = [
 		seed: 3,
 		turbulence: 'light',
 		watch: 'the heading that is never framed, and where it goes'
+	},
+	{
+		kind: 'chases-needle',
+		name: FAULT_NAMES['chases-needle'],
+		pilot: 'needle-chaser',
+		cards: ['bracket'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the track: across the course again and again, never by less'
+	},
+	{
+		kind: 'turn-held-until-centred',
+		name: FAULT_NAMES['turn-held-until-centred'],
+		pilot: 'through-turner',
+		cards: ['intercept-inbound'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'the needle coming to the middle with the whole cut still on'
+	},
+	{
+		kind: 'corrects-too-much',
+		name: FAULT_NAMES['corrects-too-much'],
+		pilot: 'overcorrector',
+		cards: ['bracket'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the heading: thirty-five degrees for a needle that is hardly off'
+	},
+	{
+		kind: 'corrects-too-little',
+		name: FAULT_NAMES['corrects-too-little'],
+		pilot: 'undercorrector',
+		cards: ['bracket'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the needle walking to the stop while the heading stays'
+	},
+	{
+		kind: 'no-wind-correction',
+		name: FAULT_NAMES['no-wind-correction'],
+		pilot: 'drifter',
+		cards: ['bracket'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the same drift to the same side, each time from the middle'
+	},
+	{
+		kind: 'reverse-sensing',
+		name: FAULT_NAMES['reverse-sensing'],
+		pilot: 'reverser',
+		cards: ['intercept-inbound'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'the first turn: away from where the needle is'
+	},
+	{
+		kind: 'not-identified',
+		name: FAULT_NAMES['not-identified'],
+		pilot: 'unhearing',
+		cards: ['intercept-inbound'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'nothing: it is flown well, by a station that nobody has listened to'
+	},
+	{
+		kind: 'hold-timing',
+		name: FAULT_NAMES['hold-timing'],
+		pilot: 'clock-forgetter',
+		cards: ['hold-direct'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 1300,
+		watch: 'the outbound leg: a minute each time, whatever the inbound leg had'
+	},
+	{
+		kind: 'hold-entry',
+		name: FAULT_NAMES['hold-entry'],
+		pilot: 'wrong-enterer',
+		cards: ['hold-teardrop'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 700,
+		watch: 'the first turn at the fix'
 	}
 ];

@@ -2,7 +2,7 @@ import { calibratedKt, standardDay, trimmedFlight, trimWheelFor, type Aircraft }
 import { CannotError } from '../validation/index.js';
 import { clamp } from '../units/index.js';
 import { propellerLever } from '../simulation/index.js';
-import type { Phase, TaskCard } from '../exercise/index.js';
+import type { Guide, Phase, TaskCard } from '../exercise/index.js';
 
 /** What a pilot wants in one phase of a card: the numbers from the aircraft's own steady flight. */
 export interface Plan {
@@ -14,7 +14,11 @@ export interface Plan {
 		/** The altitude of the moment. */
 		| { kind: 'level' };
 	/** A heading held, or a bank. */
-	lateral: { kind: 'heading'; headingDeg: number } | { kind: 'bank'; bankDeg: number };
+	lateral:
+		| { kind: 'heading'; headingDeg: number }
+		| { kind: 'bank'; bankDeg: number }
+		/** Along the phase's guide, by the radios. */
+		| { kind: 'guide'; guide: Guide };
 	/** Where a climb or descent is to end: the altitude of the phase itself, or of the next. */
 	toFt: number | null;
 	airspeedKias: number;
@@ -71,8 +75,9 @@ export function planAhead(card: TaskCard, aircraft: Aircraft): Plan[] {
 						? { kind: 'speed', up: toFt > altitudeFt }
 						: { kind: 'altitude', altitudeFt };
 		const bankDeg = targets.bankDeg?.value ?? 0;
-		const lateral: Plan['lateral'] =
-			(targets.bankDeg || free) && !targets.headingDeg
+		const lateral: Plan['lateral'] = phase.guide
+			? { kind: 'guide', guide: phase.guide }
+			: (targets.bankDeg || free) && !targets.headingDeg
 				? { kind: 'bank', bankDeg }
 				: { kind: 'heading', headingDeg };
 		const rate =

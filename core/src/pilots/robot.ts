@@ -1,13 +1,15 @@
 import { clamp, signedDeg } from '../units/index.js';
 import type { Phase, TaskCard } from '../exercise/index.js';
-import { fpmPerDegree, type Aircraft } from '../flight/index.js';
-import { coverBit, FAILURE_KINDS, LYING, type PanelReadings } from '../instruments/index.js';
+import { fpmPerDegree, roughTrueKt, type Aircraft } from '../flight/index.js';
+import { coverBit, deviationDeg, FAILURE_KINDS, LYING, type PanelReadings } from '../instruments/index.js';
 import { generateLooks, type PlantedFault } from '../scan/generate.js';
 import type { Look } from '../scan/looks.js';
 import { SeededRandom, type ControlInputs } from '../simulation/index.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
 import { flyingKt, Senses } from './senses.js';
+import type { RadioReadings } from '../radio/index.js';
+import { Navigator, type Lateral } from './navigator.js';
 import type { Technique } from './techniques.js';
 
 /** A decision of the robot ten times a second is plenty; its hands move as often. */
@@ -29,6 +31,10 @@ const JUGGLED_PITCH_DEG = 4;
 const JUGGLING_SECONDS = 7;
 /** How far past the heading the holder sees that it has come. */
 const HELD_PAST_DEG = 2;
+/** The compass is at rest after so many seconds without a turn; then the gyro follows it by this share a second. */
+const STRAIGHT_SECONDS = 6;
+const STRAIGHT_DEG_PER_SECOND = 0.4;
+const GYRO_SHARE = 0.5;
 /** A hand that nobody watches presses a little to one side. */
 const IDLE_HAND = 0.018;
 
@@ -57,6 +63,7 @@ export class RobotPilot {
 	private readonly plans: Plan[];
 	private readonly senses: Senses;
 	private readonly recovery: Recovery | null;
+	private readonly navigator: Navigator | null;
 	private intent = 0;
 	private seconds = 0;
 	private intentSince = 0;
@@ -77,6 +84,8 @@ export class RobotPilot {
 	/** Where the present phase was begun, for those that only ask for level flight. */
 	private levelFt: number;
 	private sign: number;
+	private straightSeconds = 0;
+	private readonly deviation: Aircraft['compassDeviation'];
 
 	constructor(
 		private readonly technique: Technique,
@@ -84,8 +93,11 @@ export class RobotPilot {
 		aircraft: Aircraft,
 		seed: number,
 		initial: ControlInputs,
-		panel: PanelReadings
+		panel: PanelReadings,
+		radio: RadioReadings | null = null
 	) {
+		this.navigator = card.navigation && radio ? new Navigator(card, technique, radio, initial) : null;
+		this.deviation = aircraft.compassDeviation;
 		this.random = new SeededRandom(seed);
 		this.plans = planAhead(card, aircraft);
 		this.throttle = initial.throttle;
@@ -192,7 +204,12 @@ export class RobotPilot {
 	 * The controls for the next tenth of a second.
 	 * @param currentPhase of the card's progress.
 	 */
-	controls(panel: PanelReadings, currentPhase: number, previous: ControlInputs): ControlInputs {
+	controls(
+		panel: PanelReadings,
+		currentPhase: number,
+		previous: ControlInputs,
+		radio: RadioReadings | null = null
+	): ControlInputs {
 		this.seconds += SECONDS;
 		const { technique, senses } = this;
 		const level = this.plan();
@@ -212,7 +229,7 @@ export class RobotPilot {
 		const plan = this.plan();
 		this.setPower(plan);
 		const elevator = this.setPitch(plan);
-		const aileron = this.setBank(plan);
+		const aileron = this.setBank(this.lateralOf(plan, panel, radio));
 		// Feet are slow: a quick rudder would excite the Dutch roll through the ball's lag.
 		this.rudder = clamp(this.rudder + 0.02 * senses.believed.ballDeg * SECONDS, -0.5, 0.5);
 		return {
@@ -226,8 +243,35 @@ export class RobotPilot {
 			gear: plan.gear,
 			propeller: plan.propeller,
 			alternateStatic: senses.staticBlocked ? 1 : previous.alternateStatic,
-			...this.say(previous)
+			...this.say(previous),
+			...(this.navigator?.hands ?? {}),
+			headingKnobDeg: previous.headingKnobDeg + this.resetGyro(panel)
 		};
+	}
+
+	/** On a straight leg the heading gyro is set again by the compass, less its deviation. */
+	private resetGyro(panel: PanelReadings): number {
+		if (!this.navigator || this.senses.headingLost) return 0;
+		const straight = Math.abs(panel.turnRateDegPerSecond) < STRAIGHT_DEG_PER_SECOND;
+		this.straightSeconds = straight ? this.straightSeconds + SECONDS : 0;
+		if (this.straightSeconds < STRAIGHT_SECONDS) return 0;
+		const magnetic = panel.compassDeg - deviationDeg(panel.compassDeg, this.deviation);
+		return clamp(signedDeg(magnetic - panel.headingDeg) * GYRO_SHARE, -0.2, 0.2) * SECONDS;
+	}
+
+	/** What the wings are to do: as the plan says, or as the radios do. */
+	private lateralOf({ lateral }: Plan, panel: PanelReadings, radio: RadioReadings | null): Lateral {
+		const { headingDeg, airspeedKias, altimeterFt } = this.senses.believed;
+		if (lateral.kind !== 'guide') return lateral;
+		if (!this.navigator || !radio) return { kind: 'heading', headingDeg };
+		const trueKt = roughTrueKt(airspeedKias, altimeterFt);
+		return this.navigator.steer(
+			this.intent,
+			lateral.guide,
+			radio,
+			{ headingDeg, turnRateDegPerSecond: panel.turnRateDegPerSecond },
+			trueKt
+		);
 	}
 
 	/** Names what has failed, and covers what lies. */
@@ -324,17 +368,17 @@ export class RobotPilot {
 	}
 
 	/** Bank: for the heading or the turn. @returns the aileron. */
-	private setBank(plan: Plan): number {
+	private setBank(lateral: Lateral): number {
 		const { technique, senses } = this;
 		const { bankDeg, headingDeg } = senses.believed;
 		if (senses.staring) return IDLE_HAND * this.sign;
 		let wanted: number;
 		const before = this.plans[this.intent - 1];
-		if (plan.lateral.kind === 'bank') {
-			wanted = plan.lateral.bankDeg;
+		if (lateral.kind === 'bank') {
+			wanted = lateral.bankDeg;
 			this.bankIntegral = 0;
 		} else {
-			const error = signedDeg(plan.lateral.headingDeg - headingDeg);
+			const error = signedDeg(lateral.headingDeg - headingDeg);
 			wanted = clamp(error * 1.2, -MOST_BANK_DEG, MOST_BANK_DEG);
 			if (Math.abs(error) < 6) this.bankIntegral = clamp(this.bankIntegral + error * 0.004, -2, 2);
 			wanted += this.bankIntegral;

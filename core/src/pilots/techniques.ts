@@ -22,6 +22,23 @@ export interface Technique {
 	staresAt?: ScanInstrument;
 	/** Leaves an instrument out for half a minute now and then. */
 	omits?: ScanInstrument;
+	/** Turns toward the needle for as long as it is off, and so through the middle each time. */
+	chasesNeedle?: boolean;
+	/** Keeps the cut until the needle is centred. */
+	turnsUntilCentred?: boolean;
+	/** Corrects by far more than the deviation deserves, or by hardly anything. */
+	overcorrects?: boolean;
+	undercorrects?: boolean;
+	/** Takes the whole correction out on the course, and drifts off the same side again. */
+	ignoresWind?: boolean;
+	/** Turns away from the needle at first. */
+	reverses?: boolean;
+	/** Never listens to an identifier. */
+	skipsIdent?: boolean;
+	/** In a hold: the published time whatever the wind, counted from wings level. */
+	forgetsTiming?: boolean;
+	/** Enters a hold by the neighbouring sector. */
+	wrongEntry?: boolean;
 }
 
 const STEADY: Technique = {
@@ -44,7 +61,16 @@ export const TECHNIQUES = {
 	holder: { ...STEADY, holdsBank: true },
 	juggler: { ...STEADY, juggles: true, pitchRateDegPerSecond: 2.5 },
 	starer: { ...STEADY, staresAt: 'altimeter' },
-	omitter: { ...STEADY, omits: 'heading' }
+	omitter: { ...STEADY, omits: 'heading' },
+	'needle-chaser': { ...STEADY, chasesNeedle: true },
+	'through-turner': { ...STEADY, turnsUntilCentred: true },
+	overcorrector: { ...STEADY, overcorrects: true },
+	undercorrector: { ...STEADY, undercorrects: true },
+	drifter: { ...STEADY, ignoresWind: true },
+	reverser: { ...STEADY, reverses: true },
+	unhearing: { ...STEADY, skipsIdent: true },
+	'clock-forgetter': { ...STEADY, forgetsTiming: true },
+	'wrong-enterer': { ...STEADY, wrongEntry: true }
 } as const satisfies Record<string, Technique>;
 
 export type PilotId = keyof typeof TECHNIQUES;
@@ -60,5 +86,14 @@ export const PILOTS: Record<PilotId, { name: string; what: string }> = {
 	holder: { name: 'Holder', what: 'keeps the bank until the heading is there, and goes through' },
 	juggler: { name: 'Juggler', what: 'moves power, pitch and bank in the same breath' },
 	starer: { name: 'Starer', what: 'stares at the altimeter for eight seconds at a time' },
-	omitter: { name: 'Omitter', what: 'leaves the heading out for half a minute at a time' }
+	omitter: { name: 'Omitter', what: 'leaves the heading out for half a minute at a time' },
+	'needle-chaser': { name: 'Needle chaser', what: 'turns toward the needle for as long as it is off' },
+	'through-turner': { name: 'Through-turner', what: 'keeps the cut until the needle is centred' },
+	overcorrector: { name: 'Overcorrector', what: 'takes 35° for a needle that is hardly off' },
+	undercorrector: { name: 'Undercorrector', what: 'takes two degrees for a needle on its way to the stop' },
+	drifter: { name: 'Drifter', what: 'keeps no wind correction: the same drift again and again' },
+	reverser: { name: 'Reverser', what: 'turns away from the needle first' },
+	unhearing: { name: 'Unhearing', what: 'flies by stations that were never identified' },
+	'clock-forgetter': { name: 'Clock forgetter', what: 'flies one minute outbound whatever the wind' },
+	'wrong-enterer': { name: 'Wrong enterer', what: 'enters the hold by the wrong sector' }
 };

@@ -1,7 +1,7 @@
 import {
 	cutPhases,
+	targetColumn,
 	honestColumn,
-	TARGET_CHANNELS,
 	TARGET_KINDS,
 	type TargetKind,
 	type TaskCard
@@ -19,7 +19,9 @@ export const TARGET_INSTRUMENT: Record<TargetKind, ScanInstrument> = {
 	airspeedKias: 'airspeed',
 	headingDeg: 'heading',
 	verticalSpeedFpm: 'vertical-speed',
-	bankDeg: 'attitude'
+	bankDeg: 'attitude',
+	needle: 'needle',
+	arcNm: 'needle'
 };
 
 /** Thresholds of what the aeroplane is doing, for the scan: half the standard rate, and so on. */
@@ -75,7 +77,9 @@ const UNIT: Record<TargetKind, string> = {
 	airspeedKias: ' kt',
 	headingDeg: '°',
 	verticalSpeedFpm: ' ft/min',
-	bankDeg: '°'
+	bankDeg: '°',
+	needle: ' of full scale',
+	arcNm: ' NM'
 };
 
 /** A deviation by sample for each target of the card, NaN where a phase does not ask for it. */
@@ -83,13 +87,14 @@ export function deviationsByTarget(track: Track, card: TaskCard): Map<TargetKind
 	const times = cutPhases(card, track);
 	const found = new Map<TargetKind, Float64Array>();
 	for (const kind of TARGET_KINDS) {
-		const column = honestColumn(track, TARGET_CHANNELS[kind]);
-		if (!column) continue;
 		const off = new Float64Array(track.length).fill(NaN);
 		let asked = false;
 		times.forEach(({ startSeconds, endSeconds }, p) => {
-			const target = card.phases[p]!.targets[kind];
+			const phase = card.phases[p]!;
+			const target = phase.targets[kind];
 			if (startSeconds === null || target?.mode !== 'hold') return;
+			const column = targetColumn(card, phase, track, kind);
+			if (!column) return;
 			const from = Math.round((startSeconds + (target.settleSeconds ?? 0)) * track.rateHz);
 			const to = Math.min(track.length, Math.round((endSeconds ?? track.seconds) * track.rateHz));
 			if (to <= from) return;

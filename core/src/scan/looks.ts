@@ -11,7 +11,8 @@ export const SCAN_INSTRUMENTS = [
 	'turn',
 	'engine',
 	'compass',
-	'clock'
+	'clock',
+	'needle'
 ] as const;
 export type ScanInstrument = (typeof SCAN_INSTRUMENTS)[number];
 export const SCAN_NAMES: Record<ScanInstrument, string> = {
@@ -23,7 +24,8 @@ export const SCAN_NAMES: Record<ScanInstrument, string> = {
 	turn: 'turn rate',
 	engine: 'engine',
 	compass: 'compass',
-	clock: 'clock'
+	clock: 'clock',
+	needle: 'radio needles'
 };
 
 export const ScanInstrumentSchema = Type.Union(SCAN_INSTRUMENTS.map((one) => Type.Literal(one)));

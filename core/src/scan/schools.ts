@@ -41,7 +41,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 		what: 'back to attitude before every other instrument',
 		hub: 'attitude',
 		round: { kind: 'each', of: ['airspeed', 'altimeter', 'heading'] },
-		also: ['vertical-speed', 'turn', 'engine', 'compass', 'clock'],
+		also: ['vertical-speed', 'turn', 'engine', 'compass', 'clock', 'needle'],
 		shares: {
 			attitude: 0.5,
 			airspeed: 0.13,
@@ -62,7 +62,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 			of: ['attitude', 'airspeed', 'attitude', 'altimeter', 'attitude', 'heading'],
 			bothWays: false
 		},
-		also: ['engine', 'clock'],
+		also: ['engine', 'clock', 'needle'],
 		shares: { attitude: 0.49, airspeed: 0.16, altimeter: 0.17, heading: 0.16, engine: 0.02 }
 	},
 	'inverted-v': {
@@ -71,7 +71,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 		what: 'turn rate and vertical speed, each from attitude and back',
 		hub: 'attitude',
 		round: { kind: 'cycle', of: ['attitude', 'turn', 'attitude', 'vertical-speed'], bothWays: false },
-		also: ['airspeed', 'altimeter', 'heading', 'engine', 'compass', 'clock'],
+		also: ['airspeed', 'altimeter', 'heading', 'engine', 'compass', 'clock', 'needle'],
 		shares: {
 			attitude: 0.48,
 			turn: 0.2,
@@ -91,7 +91,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 			of: ['airspeed', 'attitude', 'altimeter', 'vertical-speed', 'heading', 'turn'],
 			bothWays: true
 		},
-		also: ['engine', 'compass', 'clock'],
+		also: ['engine', 'compass', 'clock', 'needle'],
 		shares: {
 			airspeed: 1 / 6,
 			attitude: 1 / 6,

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { RADIOS_AT_REST, type RadioSettings } from '../radio/settings.js';
 
 export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 /** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */
@@ -36,4 +37,30 @@ export interface ControlInputs {
 	named: number;
 	/** 1 while the instructor has the controls, as when an unusual attitude is set up. */
 	byInstructor: number;
+	/**
+	 * Where the student last said that the aircraft is, NM on the plane, how often that was said, and the lines that
+	 * were drawn to find it, two at the most.
+	 */
+	mark: { northNm: number; eastNm: number; count: number; lines?: DrawnLine[] };
+	/** How many calls and memory items have been ticked so far. */
+	calls: number;
+	/** How the radios are set; a new object with every change. */
+	radios: RadioSettings;
 }
+
+/** A radial as the student drew it: from a station, NM on the plane, magnetic. */
+export interface DrawnLine {
+	northNm: number;
+	eastNm: number;
+	radialDeg: number;
+}
+export const MOST_LINES = 2;
+
+/** What the pilot's voice and fingers have done before anything was said or tuned. */
+export const NOTHING_SAID: Pick<ControlInputs, 'named' | 'byInstructor' | 'calls' | 'mark' | 'radios'> = {
+	named: 0,
+	byInstructor: 0,
+	calls: 0,
+	mark: { northNm: 0, eastNm: 0, count: 0 },
+	radios: RADIOS_AT_REST
+};

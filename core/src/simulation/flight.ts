@@ -58,8 +58,11 @@ import {
 	type PanelReadings,
 	type Sensed
 } from '../instruments/index.js';
+import type { Area } from '../area/area.js';
+import { Radios, type RadioReadings, type RadioState } from '../radio/receivers.js';
+import type { RadioSettings } from '../radio/settings.js';
 import { attitudeAssist, type AssistState } from './assist.js';
-import type { AssistLevel, ControlInputs } from './controls.js';
+import { NOTHING_SAID, type AssistLevel, type ControlInputs } from './controls.js';
 import { SeededRandom } from './random.js';
 import {
 	stepGusts,
@@ -77,6 +80,9 @@ export const STEP_SECONDS = 1 / STEPS_PER_SECOND;
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;
 const GEAR_BY_HAND_SECONDS = 20;
+/** Steps between two readings of the radios, and between two looks at which stations reach the aircraft. */
+const RADIO_STEPS = 4;
+const RECEPTION_STEPS = 60;
 /** How the governor turns the blades: by speed error, and at most, per second. */
 const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
 const GOVERNOR_MOST_PER_SECOND = 0.35;
@@ -105,6 +111,10 @@ export interface FlightSetup {
 	fuelKg?: number;
 	/** Another vertical speed indicator than the aircraft's own. */
 	verticalSpeed?: VerticalSpeedKind;
+	/** Whose stations there are; without it the radios are silent. */
+	area?: Area;
+	/** How the radios are set at the start. */
+	radios?: RadioSettings;
 	assist: AssistLevel;
 	/** Whole number, 0 to 2³² − 1: gusts, gyro errors and random failures follow from it. */
 	seed: number;
@@ -121,6 +131,8 @@ export interface FlightSnapshot {
 	assist: AssistState;
 	random: number;
 	fuelKg: number;
+	/** Absent in a flight kept by an earlier version, or without radios. */
+	radio?: { readings: Readings<RadioReadings>; state: Readings<RadioState> };
 	/** What is armed now: an instructor may have added to it in flight. */
 	failures: ArmedFailure[];
 	ended: FlightEnd | null;
@@ -187,6 +199,7 @@ export class Flight {
 	private readonly emptyOfFuelKg: number;
 	private readonly failed = noFailures();
 	readonly initialControls: ControlInputs;
+	private readonly radios: Radios | null;
 	private assistState: AssistState;
 	steps = 0;
 	ended: FlightEnd | null = null;
@@ -259,12 +272,48 @@ export class Flight {
 			headingKnobDeg: 0,
 			alternateStatic: 0,
 			covered: 0,
-			named: 0,
-			byInstructor: 0
+			...NOTHING_SAID,
+			...(setup.radios ? { radios: setup.radios } : {})
 		};
 		const settled = settledInstruments(this.sense(), this.initialControls, this.instrumentSetup);
 		this.panel = settled.panel;
 		this.instruments = settled.state;
+		this.radios = setup.area ? new Radios(setup.area, setup.seed) : null;
+		this.tune(this.initialControls.radios, true);
+	}
+
+	/** What the radios show; null where there are none. */
+	get radio(): Readonly<RadioReadings> | null {
+		return this.radios?.readings ?? null;
+	}
+
+	private tune(settings: RadioSettings, lookAgain: boolean): void {
+		if (!this.radios) return;
+		// The instruments have just been read: the rates are those of this moment.
+		const { state, rates } = this;
+		const attitude = attitudeOf(state);
+		const [north, east] = [rates[NORTH]! / MPS_PER_KT, rates[EAST]! / MPS_PER_KT];
+		this.radios.update(
+			settings,
+			{
+				timeSeconds: this.timeSeconds,
+				northNm: state[NORTH]! / METRES_PER_NM,
+				eastNm: state[EAST]! / METRES_PER_NM,
+				altitudeFt: -state[DOWN]! / METRES_PER_FT,
+				headingDeg: toDegrees(attitude.heading) - this.setup.variationDeg,
+				bankDeg: toDegrees(attitude.bank),
+				northKt: north,
+				eastKt: east,
+				groundspeedKt: Math.hypot(north, east),
+				powered: this.panel.radioOn > 0,
+				trouble: {
+					nightEffect: this.failed['night-effect'],
+					stationOff: this.failed['station-off']
+				}
+			},
+			RADIO_STEPS * STEP_SECONDS,
+			lookAgain
+		);
 	}
 
 	private addWindToVelocity(): void {
@@ -300,6 +349,7 @@ export class Flight {
 			this.instrumentSetup,
 			STEP_SECONDS
 		);
+		if (this.steps % RADIO_STEPS === 0) this.tune(inputs.radios, this.steps % RECEPTION_STEPS === 0);
 		if (this.state[DOWN]! >= 0) this.ended = 'surface';
 		else if (Math.abs(this.equations.specificForceZ) > 8 * GRAVITY_MPS2) this.ended = 'overstress';
 	}
@@ -565,6 +615,7 @@ export class Flight {
 			instruments: { ...this.instruments },
 			gusts: { ...this.gustState, ...this.gusts },
 			random: this.random.state,
+			...(this.radios ? { radio: this.radios.snapshot() } : {}),
 			fuelKg: this.fuelKg,
 			failures: this.armed.map((one) => ({ ...one })),
 			assist: { ...this.assistState },
@@ -584,6 +635,7 @@ export class Flight {
 		this.random.state = snapshot.random;
 		// A flight kept by an earlier version of the trainer has no word of these.
 		this.armed = (snapshot.failures ?? this.armed).map((one) => ({ ...one, kind: one.kind as FailureKind }));
+		if (snapshot.radio) this.radios?.restore(snapshot.radio);
 		this.fuelKg = snapshot.fuelKg ?? this.fuelKg;
 		this.airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
 		Object.assign(this.failed, noFailures());

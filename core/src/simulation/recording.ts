@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { InputError, parse } from '../validation/index.js';
+import type { RadioSettings } from '../radio/settings.js';
 import type { AssistLevel, ControlInputs } from './controls.js';
 import type { Flight } from './flight.js';
 
@@ -53,7 +54,37 @@ export const CHANNELS = {
 	named: { unit: 'bits, in the order of FAILURE_KINDS', resolution: 1 },
 	byInstructor: { unit: '1 while the instructor has the controls', resolution: 1 },
 	alternateStatic: { unit: '1 while the alternate static source is open', resolution: 1 },
-	stallWarning: { unit: '1 while the warner sounds', resolution: 1 }
+	stallWarning: { unit: '1 while the warner sounds', resolution: 1 },
+	nav1MHz: { unit: 'MHz', resolution: 0.01 },
+	nav1CourseDeg: { unit: '°', resolution: 0.5 },
+	nav1Needle: { unit: '1, + course to the right', resolution: 0.005 },
+	nav1Flag: { unit: '0 off, 1 to, 2 from', resolution: 1 },
+	glideNeedle: { unit: '1, + path above', resolution: 0.005 },
+	glideValid: { unit: '1 while the glidepath is received', resolution: 1 },
+	nav2MHz: { unit: 'MHz', resolution: 0.01 },
+	nav2CourseDeg: { unit: '°', resolution: 0.5 },
+	nav2Needle: { unit: '1, + course to the right', resolution: 0.005 },
+	nav2Flag: { unit: '0 off, 1 to, 2 from', resolution: 1 },
+	adfKHz: { unit: 'kHz', resolution: 1 },
+	pointerDeg: { unit: '° from the nose', resolution: 0.5 },
+	pointerValid: { unit: '1 while the pointer tells', resolution: 1 },
+	pointerSource: { unit: '0 nav1, 1 nav2, 2 adf', resolution: 1 },
+	distanceNm: { unit: 'NM, slant; −1 none', resolution: 0.05 },
+	marker: { unit: '0 none, 1 outer, 2 middle, 3 inner', resolution: 1 },
+	identified: { unit: 'bits: 1 nav1, 2 nav2, 4 adf', resolution: 1 },
+	rnavNeedle: { unit: '1, + course to the right', resolution: 0.005 },
+	rnavScaleNm: { unit: 'NM of full scale; 0 without a leg', resolution: 0.01 },
+	needleSource: { unit: '0 the first receiver, 1 the RNAV unit', resolution: 1 },
+	calls: { unit: 'calls ticked so far', resolution: 1 },
+	marks: { unit: 'positions said so far', resolution: 1 },
+	markNorthNm: { unit: 'NM', resolution: 0.01 },
+	markEastNm: { unit: 'NM', resolution: 0.01 },
+	line1NorthNm: { unit: 'NM', resolution: 0.001 },
+	line1EastNm: { unit: 'NM', resolution: 0.001 },
+	line1Deg: { unit: '° of the radial drawn; −1 none', resolution: 0.1 },
+	line2NorthNm: { unit: 'NM', resolution: 0.001 },
+	line2EastNm: { unit: 'NM', resolution: 0.001 },
+	line2Deg: { unit: '° of the radial drawn; −1 none', resolution: 0.1 }
 } as const satisfies Record<string, { unit: string; resolution: number }>;
 
 export type ChannelName = keyof typeof CHANNELS;
@@ -62,6 +93,7 @@ export const isChannelName = (name: string): name is ChannelName => Object.hasOw
 
 export type Sample = Record<ChannelName, number>;
 
+const POINTER_CODE: Record<RadioSettings['pointer'], number> = { nav1: 0, nav2: 1, adf: 2 };
 const ASSIST_CODE: Record<AssistLevel, number> = { direct: 0, attitude: 1 };
 
 /** A value as the recording keeps it: the nearest multiple of the channel's step. */
@@ -72,6 +104,9 @@ const kept = (name: ChannelName, value: number): number =>
 export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 	const truth = flight.truth();
 	const { panel } = flight;
+	const { radios } = inputs;
+	const radio = flight.radio;
+	const [one, two] = inputs.mark.lines ?? [];
 	const sample: Sample = {
 		northNm: truth.northNm,
 		eastNm: truth.eastNm,
@@ -115,7 +150,37 @@ export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 		named: inputs.named,
 		byInstructor: inputs.byInstructor,
 		alternateStatic: inputs.alternateStatic,
-		stallWarning: flight.stallWarning ? 1 : 0
+		stallWarning: flight.stallWarning ? 1 : 0,
+		nav1MHz: radios.nav1.activeMHz,
+		nav1CourseDeg: radios.nav1.courseDeg,
+		nav1Needle: radio?.nav1Needle ?? 0,
+		nav1Flag: radio?.nav1Flag ?? 0,
+		glideNeedle: radio?.glideNeedle ?? 0,
+		glideValid: radio?.glideValid ?? 0,
+		nav2MHz: radios.nav2.activeMHz,
+		nav2CourseDeg: radios.nav2.courseDeg,
+		nav2Needle: radio?.nav2Needle ?? 0,
+		nav2Flag: radio?.nav2Flag ?? 0,
+		adfKHz: radios.adf.activeKHz,
+		pointerDeg: radio?.pointerDeg ?? 0,
+		pointerValid: radio?.pointerValid ?? 0,
+		pointerSource: POINTER_CODE[radios.pointer],
+		distanceNm: radio?.distanceNm ?? -1,
+		marker: radio?.marker ?? 0,
+		identified: radio?.identified ?? 0,
+		rnavNeedle: radio?.rnavNeedle ?? 0,
+		rnavScaleNm: radio?.rnavValid ? radio.rnavScaleNm : 0,
+		needleSource: radios.needle === 'rnav' ? 1 : 0,
+		calls: inputs.calls,
+		marks: inputs.mark.count,
+		markNorthNm: inputs.mark.northNm,
+		markEastNm: inputs.mark.eastNm,
+		line1NorthNm: one?.northNm ?? 0,
+		line1EastNm: one?.eastNm ?? 0,
+		line1Deg: one?.radialDeg ?? -1,
+		line2NorthNm: two?.northNm ?? 0,
+		line2EastNm: two?.eastNm ?? 0,
+		line2Deg: two?.radialDeg ?? -1
 	};
 	for (const name of CHANNEL_NAMES) sample[name] = kept(name, sample[name]);
 	return sample;

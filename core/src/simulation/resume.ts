@@ -1,6 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { STATE_LENGTH } from '../flight/index.js';
 import { FAILURE_KINDS } from '../instruments/index.js';
+import { MOST_LINES } from './controls.js';
+import { RadioSettings } from '../radio/settings.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();
@@ -36,6 +38,7 @@ export const ResumeState = Type.Object(
 				),
 				instruments: Numbers,
 				gusts: Numbers,
+				radio: Type.Optional(Type.Object({ readings: Numbers, state: Numbers }, closed)),
 				fuelKg: Type.Number({ minimum: 0, maximum: 5000 }),
 				failures: Type.Array(
 					Type.Object(
@@ -68,8 +71,25 @@ export const ResumeState = Type.Object(
 				headingKnobDeg: num,
 				alternateStatic: num,
 				covered: Type.Integer({ minimum: 0, maximum: 65535 }),
-				named: Type.Optional(Type.Integer({ minimum: 0, maximum: 65535 })),
-				byInstructor: Type.Optional(Type.Integer({ minimum: 0, maximum: 1 }))
+				named: Type.Optional(Type.Integer({ minimum: 0, maximum: 2 ** FAILURE_KINDS.length - 1 })),
+				byInstructor: Type.Optional(Type.Integer({ minimum: 0, maximum: 1 })),
+				calls: Type.Optional(Type.Integer({ minimum: 0, maximum: 10000 })),
+				mark: Type.Optional(
+					Type.Object(
+						{
+							northNm: num,
+							eastNm: num,
+							count: Type.Integer({ minimum: 0, maximum: 1000 }),
+							lines: Type.Optional(
+								Type.Array(Type.Object({ northNm: num, eastNm: num, radialDeg: num }, closed), {
+									maxItems: MOST_LINES
+								})
+							)
+						},
+						closed
+					)
+				),
+				radios: Type.Optional(RadioSettings)
 			},
 			closed
 		),

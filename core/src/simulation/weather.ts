@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { METRES_PER_FT, MPS_PER_KT, toRadians } from '../units/index.js';
-import { airAt, type Environment } from '../flight/index.js';
+import { METRES_PER_FT, MPS_PER_KT, normalizeDeg, toDegrees, toRadians } from '../units/index.js';
+import { airAt, stillAir, type Air, type Environment } from '../flight/index.js';
 import { AltitudeFt, Direction, Speed } from '../schema.js';
 import { TurbulenceLevel } from './turbulence.js';
 
@@ -37,6 +37,8 @@ export type Weather = Static<typeof Weather>;
 
 /** Wind and air by altitude. Between layers the wind vector is interpolated; beyond them it is constant. */
 export class Atmosphere {
+	private lastM = NaN;
+	private last: Air | null = null;
 	private readonly layers: { altitudeM: number; northMps: number; eastMps: number }[];
 
 	/** @param variationDeg east positive: true = magnetic + variation. */
@@ -76,7 +78,22 @@ export class Atmosphere {
 		out.windEastMps = low.eastMps + share * (high.eastMps - low.eastMps);
 	}
 
-	air(altitudeM: number) {
-		return airAt(altitudeM, this.weather.seaLevelPressureHpa, this.weather.temperatureOffsetC);
+	/** A step asks twice for the air of one place: the second time it is still known. */
+	air(altitudeM: number): Readonly<Air> {
+		if (altitudeM !== this.lastM) {
+			this.lastM = altitudeM;
+			this.last = airAt(altitudeM, this.weather.seaLevelPressureHpa, this.weather.temperatureOffsetC);
+		}
+		return this.last!;
 	}
+}
+
+/** The steady wind at an altitude, as a forecast gives it: magnetic, where it blows from. */
+export function windAt(weather: Weather, altitudeFt: number): { fromDeg: number; speedKt: number } {
+	const air = stillAir(0);
+	new Atmosphere(weather, 0).fill(altitudeFt * METRES_PER_FT, air);
+	const speedKt = Math.hypot(air.windNorthMps, air.windEastMps) / MPS_PER_KT;
+	const fromDeg =
+		speedKt < 1e-9 ? 0 : normalizeDeg(toDegrees(Math.atan2(-air.windEastMps, -air.windNorthMps)));
+	return { fromDeg, speedKt };
 }

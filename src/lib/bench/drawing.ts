@@ -17,6 +17,8 @@ export interface Drawing {
 	labels: Label[];
 	/** Fixes and stations. */
 	marks: Plane[];
+	/** Sectors on the ring of headings, clockwise from one to the other. */
+	sectors?: { fromDeg: number; toDeg: number; text: string }[];
 	/** Scale bar, in its own words. */
 	unit: string;
 	/** Said to those who cannot see it. */

@@ -1,6 +1,7 @@
 import {
 	formatHeading,
 	groundTrack,
+	holdSectors,
 	holdTrack,
 	normalizeDeg,
 	reversalParts,
@@ -177,7 +178,12 @@ export const TOOLS = {
 					{ label: 'Inbound groundspeed', exact: kt(hold.inboundGroundspeedKt) }
 				],
 				drawing: {
-					title: 'The hold in this wind: exact, and by the two rules',
+					title: 'The hold in this wind: exact, and by the two rules; entry sectors on the ring',
+					sectors: holdSectors(n.inboundCourseDeg!, turns).map(({ entry, fromDeg, toDeg }) => ({
+						fromDeg,
+						toDeg,
+						text: entry
+					})),
 					unit: 'NM',
 					marks: [ORIGIN],
 					labels: [{ at: ORIGIN, text: 'fix' }],

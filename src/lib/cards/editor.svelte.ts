@@ -3,6 +3,7 @@ import {
 	parse,
 	TARGET_KINDS,
 	TaskCard,
+	withPlaces,
 	type Aircraft,
 	type Area,
 	type LeafEvent,
@@ -23,14 +24,23 @@ export const USUAL: Record<TargetKind, number> = {
 	airspeedKias: 90,
 	headingDeg: 90,
 	verticalSpeedFpm: -500,
-	bankDeg: 15
+	bankDeg: 15,
+	needle: 0,
+	arcNm: 0
 };
 export const EVENT_WORDS: Record<LeafEvent['kind'], string> = {
 	elapsed: 'after a time',
 	above: 'at or above',
 	below: 'at or below',
 	within: 'within',
-	reversed: 'turned back'
+	reversed: 'turned back',
+	passed: 'passing',
+	nearer: 'nearer to',
+	farther: 'farther from',
+	radial: 'crossing a radial of',
+	established: 'established on the course',
+	circuits: 'circuits of the hold',
+	marked: 'the student says where'
 };
 export const CHANNEL_WORDS = {
 	indicatedAltitudeFt: 'altitude, ft',
@@ -42,7 +52,7 @@ export const CHANNEL_WORDS = {
 } as const;
 
 /** An event of a kind, as it begins. */
-export function newLeaf(kind: LeafEvent['kind']): LeafEvent {
+export function newLeaf(kind: LeafEvent['kind'], aid = 'VSK'): LeafEvent {
 	const channel = 'indicatedAltitudeFt' as const;
 	switch (kind) {
 		case 'elapsed':
@@ -54,6 +64,21 @@ export function newLeaf(kind: LeafEvent['kind']): LeafEvent {
 			return { kind, channel: 'indicatedHeadingDeg', value: 90, tolerance: 8 };
 		case 'reversed':
 			return { kind, channel, from: 'top', by: 25 };
+		case 'passed':
+			return { kind, aid };
+		case 'nearer':
+		case 'farther':
+			return { kind, aid, distanceNm: 10 };
+		case 'radial':
+			return { kind, aid, radialDeg: 90 };
+		case 'established':
+			return { kind, within: 0.5, heldSeconds: 5 };
+		case 'circuits':
+			return { kind, count: 4 };
+		case 'marked':
+			return { kind };
+		default:
+			return kind satisfies never;
 	}
 }
 export const leavesOf = (event: PhaseEvent): LeafEvent[] =>
@@ -116,6 +141,7 @@ export class CardEditor {
 
 	/** The card has been changed: kept in this browser at once, flown again a moment later. */
 	changed(): void {
+		this.keepPlaces();
 		const text = JSON.stringify($state.snapshot(this.card));
 		if (text === this.lastKept) {
 			this.saved = 'yes';
@@ -128,6 +154,27 @@ export class CardEditor {
 		this.check();
 		if (this.timer) clearTimeout(this.timer);
 		this.timer = setTimeout(() => void this.fly(), AFTER_MS);
+	}
+
+	/** The places that guides and events speak of come from the area. */
+	private keepPlaces(): void {
+		const { area } = this;
+		if (!area) return;
+		try {
+			const { navigation } = withPlaces(
+				$state.snapshot(this.card) as TaskCard,
+				$state.snapshot(area) as Area
+			);
+			if (navigation) this.card.navigation = navigation;
+			else delete this.card.navigation;
+		} catch (error) {
+			// A name that the area does not have is said when the card is checked.
+			if (!(error instanceof HanzaError)) throw error;
+		}
+	}
+
+	get area(): Area | undefined {
+		return this.shelf.areas.find(({ id }) => id === this.card.area);
 	}
 
 	/** Gives the changes of an earlier visit up. */

@@ -6,9 +6,14 @@ import {
 	type Area,
 	type AssistLevel,
 	type ControlInputs,
+	type DrawnLine,
 	type FailureKind,
 	type FlightEnd,
+	heardStation,
+	MARKERS,
+	toneOn,
 	type Instrument,
+	type RadioSettings,
 	type ResumeState,
 	type Situation,
 	type ScanInstrument,
@@ -21,6 +26,16 @@ import { gazeOfStick } from './gaze.js';
 import type { WaitingOrder } from './orders.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { loadKeys, type Action } from './keymap.js';
+import {
+	listenNext,
+	nextReceiver,
+	pointNext,
+	sourceNext,
+	swap,
+	tuneBy,
+	turnCourse,
+	type Receiver
+} from './radios.js';
 import { CockpitSound } from './sound.js';
 import { Veil } from '$lib/components/panel/veil.svelte.js';
 import { Uploader, type UploadState } from './uploader.js';
@@ -70,7 +85,18 @@ export const RATES = [0.5, 1, 2, 4, 8] as const;
 /** How far back a flight can be taken up again, s. */
 export const STEPS_BACK = [10, 30, 60] as const;
 /** Keys that go on turning while they are held. */
-const TURNING: ReadonlySet<Action> = new Set(['settingUp', 'settingDown', 'knobLeft', 'knobRight']);
+const TURNING: ReadonlySet<Action> = new Set([
+	'settingUp',
+	'settingDown',
+	'knobLeft',
+	'knobRight',
+	'tuneUp',
+	'tuneDown',
+	'course1Left',
+	'course1Right',
+	'course2Left',
+	'course2Right'
+]);
 
 /** Round dials in the basic T, or linear scales round an attitude picture. */
 export type Arrangement = 'round' | 'linear';
@@ -91,6 +117,12 @@ export class Cockpit {
 	helpShown = $state(false);
 	/** The list of failures is open: the next key names one. */
 	naming = $state(false);
+	/** Which receiver the tuning keys move. */
+	receiver = $state<Receiver>('nav1');
+	/** The map on which the student says where he is, and the RNAV unit's list, are open. */
+	marking = $state(false);
+	planShown = $state(true);
+	routing = $state(false);
 	/** The last words of a hand-over are still to be heard. */
 	justTaken = $state(false);
 	/** The outside view, where the card allows one at all. */
@@ -430,6 +462,39 @@ export class Cockpit {
 			case 'nameFailure':
 				this.naming = !this.naming;
 				break;
+			case 'receiver':
+				this.receiver = nextReceiver(this.receiver);
+				break;
+			case 'tuneUp':
+			case 'tuneDown':
+				this.turnRadios((radios) => tuneBy(radios, this.receiver, action === 'tuneUp' ? 1 : -1));
+				break;
+			case 'swap':
+				this.turnRadios((radios) => swap(radios, this.receiver));
+				break;
+			case 'course1Left':
+			case 'course1Right':
+				this.turnRadios((radios) => turnCourse(radios, 'nav1', action === 'course1Right' ? 1 : -1));
+				break;
+			case 'course2Left':
+			case 'course2Right':
+				this.turnRadios((radios) => turnCourse(radios, 'nav2', action === 'course2Right' ? 1 : -1));
+				break;
+			case 'listen':
+				this.turnRadios(listenNext);
+				break;
+			case 'pointer':
+				this.turnRadios(pointNext);
+				break;
+			case 'source':
+				this.turnRadios(sourceNext);
+				break;
+			case 'call':
+				this.tickCall();
+				break;
+			case 'where':
+				this.marking = !this.marking;
+				break;
 			case 'gear':
 				this.moveGear();
 				break;
@@ -453,6 +518,22 @@ export class Cockpit {
 	/** The window has lost the keyboard: no key stays down by accident. */
 	releaseKeys(): void {
 		this.held.clear();
+	}
+
+	/** What the fingers do to the radios. */
+	turnRadios(turn: (radios: RadioSettings) => RadioSettings): void {
+		if (this.inputs) this.control({ radios: turn(this.inputs.radios) });
+	}
+
+	/** One item of the open call has been done. */
+	tickCall(): void {
+		if (this.inputs && this.frame?.call) this.control({ calls: this.inputs.calls + 1 });
+	}
+
+	/** Says where the aircraft is; it counts from now on. */
+	sayWhere(northNm: number, eastNm: number, lines: DrawnLine[]): void {
+		this.marking = false;
+		if (this.inputs) this.control({ mark: { northNm, eastNm, count: this.inputs.mark.count + 1, lines } });
 	}
 
 	stepFlaps(by: 1 | -1): void {
@@ -503,8 +584,12 @@ export class Cockpit {
 
 	private playSound(): void {
 		if (!this.sound || !this.frame || !this.inputs) return;
-		const { panel, stallWarning, gearWarning } = this.frame;
+		const { panel, stallWarning, gearWarning, radio, timeSeconds } = this.frame;
+		const heard = radio && heardStation(this.data.area, this.inputs.radios, radio);
 		this.sound.play({
+			ident: heard !== null && toneOn(heard.id, timeSeconds),
+			marker: MARKERS[radio?.marker ?? 0] ?? 'none',
+			timeSeconds,
 			rpm: panel.rpm,
 			throttle: this.inputs.throttle,
 			airspeedKt: panel.airspeedKias,

@@ -8,6 +8,7 @@ import {
 	movedAxis,
 	DEFAULT_SETUP
 } from './gamepad.js';
+import { NOTHING_SAID } from '@hanza/core';
 import { moveByKeys, stepFlaps } from './hands.js';
 
 const setting = (change: object) => ({ ...freshAxis(0), ...change });
@@ -62,8 +63,7 @@ describe('keys', () => {
 		headingKnobDeg: 0,
 		alternateStatic: 0,
 		covered: 0,
-		named: 0,
-		byInstructor: 0
+		...NOTHING_SAID
 	};
 
 	it('move the stick out while held and back when let go, and hold the levers where they are', () => {

@@ -3,6 +3,7 @@ import { parse } from '@hanza/core';
 import {
 	ACTION_IDS,
 	assignKey,
+	withNewActions,
 	defaultKeys,
 	KEY_MAPS,
 	keyName,
@@ -25,7 +26,7 @@ describe('the keys', () => {
 		// The shipped map is not touched, and its own key again loses nothing.
 		expect(KEY_MAPS.arrows.keys.KeyW).toBe('powerUp');
 		expect(assignKey(KEY_MAPS.arrows.keys, 'gear', 'KeyL').lost).toBeNull();
-		expect(assignKey(KEY_MAPS.arrows.keys, 'gear', 'Digit9').lost).toBeNull();
+		expect(assignKey(KEY_MAPS.arrows.keys, 'gear', 'Numpad9').lost).toBeNull();
 	});
 
 	it('leave the browser its own', () => {
@@ -39,6 +40,14 @@ describe('the keys', () => {
 		expect(() =>
 			parse(KeySetup, { ...defaultKeys(), maps: { arrows: { KeyA: 'eject' }, letters: {} } })
 		).toThrow();
+	});
+
+	it('of new actions come to a setup that was kept before, and take no key from another', () => {
+		const kept = defaultKeys();
+		const { KeyU: _, Minus: __, ...older } = kept.maps.arrows;
+		const filled = withNewActions({ ...kept, maps: { ...kept.maps, arrows: { ...older, Minus: 'gear' } } });
+		expect(filled.maps.arrows.KeyU).toBe('call');
+		expect(filled.maps.arrows.Minus).toBe('gear');
 	});
 
 	it('are named as printed', () => {

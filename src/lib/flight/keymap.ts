@@ -38,6 +38,19 @@ export const ACTIONS = {
 	arrangement: 'Other arrangement of the panel',
 	nameFailure: 'Name a failure',
 	outside: 'Outside view, where the card allows it',
+	receiver: 'Next receiver for the tuning keys',
+	tuneUp: 'Standby frequency up',
+	tuneDown: 'Standby frequency down',
+	swap: 'Active and standby change places',
+	course1Left: 'Course 1: turn left',
+	course1Right: 'Course 1: turn right',
+	course2Left: 'Course 2: turn left',
+	course2Right: 'Course 2: turn right',
+	listen: 'Listen to the next receiver',
+	pointer: 'Pointer to the next receiver',
+	source: 'First needle: nav 1 or RNAV',
+	call: 'Tick the next call',
+	where: 'Say where you are',
 	help: 'This list'
 } as const;
 export type Action = keyof typeof ACTIONS;
@@ -64,7 +77,19 @@ const COMMON: KeyMap = {
 	KeyP: 'arrangement',
 	KeyV: 'outside',
 	KeyJ: 'nameFailure',
-	Slash: 'help'
+	Slash: 'help',
+	Digit8: 'receiver',
+	Digit9: 'listen',
+	Digit0: 'pointer',
+	Equal: 'tuneUp',
+	Minus: 'tuneDown',
+	Backslash: 'swap',
+	BracketLeft: 'course1Left',
+	BracketRight: 'course1Right',
+	Semicolon: 'course2Left',
+	Quote: 'course2Right',
+	Backquote: 'source',
+	KeyU: 'call'
 };
 
 /** The two maps that ship: the stick under the right hand, or under the left. */
@@ -90,6 +115,7 @@ export const KEY_MAPS = {
 			KeyR: 'flapsUp',
 			KeyL: 'gear',
 			KeyA: 'alternateStatic',
+			KeyK: 'where',
 			...COMMON
 		}
 	},
@@ -114,6 +140,7 @@ export const KEY_MAPS = {
 			KeyR: 'flapsUp',
 			KeyG: 'gear',
 			KeyT: 'alternateStatic',
+			KeyY: 'where',
 			...COMMON
 		}
 	}
@@ -141,11 +168,23 @@ export const defaultKeys = (): KeySetup => ({
 
 const KEPT = 'hanza-keys';
 
+/** A setup that was kept before an action came: the action gets its usual key, where that is still free. */
+export function withNewActions(kept: KeySetup): KeySetup {
+	const usual = defaultKeys().maps;
+	const filled = (id: KeyMapId): KeyMap => {
+		const map = kept.maps[id];
+		const has = new Set(Object.values(map));
+		const missing = Object.entries(usual[id]).filter(([code, action]) => !has.has(action) && !(code in map));
+		return { ...map, ...Object.fromEntries(missing) };
+	};
+	return { ...kept, maps: { arrows: filled('arrows'), letters: filled('letters') } };
+}
+
 /** The keys kept in this browser; the usual ones where there are none or they cannot be read. */
 export function loadKeys(): KeySetup {
 	try {
 		const kept = localStorage.getItem(KEPT);
-		return kept ? (parse(KeySetup, JSON.parse(kept)) as KeySetup) : defaultKeys();
+		return kept ? withNewActions(parse(KeySetup, JSON.parse(kept)) as KeySetup) : defaultKeys();
 	} catch {
 		return defaultKeys();
 	}

@@ -8,7 +8,10 @@ const scene = {
 	stallWarning: false,
 	gearWarning: false,
 	ratedRpm: 2700,
-	running: true
+	running: true,
+	ident: false,
+	marker: 'none' as const,
+	timeSeconds: 0
 };
 
 describe('sound', () => {

@@ -1,8 +1,8 @@
 /// <reference lib="webworker" />
 import {
+	allFaults,
 	cutPhases,
 	encodeChunk,
-	findFaults,
 	flyByRobot,
 	HanzaError,
 	reportScan,
@@ -20,7 +20,7 @@ self.onmessage = ({ data }: MessageEvent<FlyRequest>) => {
 		answer.flown = {
 			recording,
 			looks: flight.looks,
-			faults: findFaults(card, flight.track, times),
+			faults: allFaults(card, flight.track, times),
 			scan: reportScan(flight.looks, card.school ?? 'hub-and-spoke', flight.track, card, standard).costs,
 			times,
 			seconds: flight.simulatedSeconds,

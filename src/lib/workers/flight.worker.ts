@@ -1,6 +1,10 @@
 /// <reference lib="webworker" />
 import {
+	CallsProgress,
 	CardProgress,
+	windEstimates,
+	Track,
+	type WindEstimate,
 	coversOf,
 	decodeChunk,
 	encodeChunk,
@@ -21,8 +25,10 @@ import {
 	type EventSample,
 	type Look,
 	type ResumeState,
+	type Sample,
 	type ScanInstrument,
 	type Situation,
+	type TaskCard,
 	type Upset
 } from '@hanza/core';
 import type { FlightOrder } from '$lib/flight/orders.js';
@@ -45,6 +51,11 @@ const post = (message: FromFlight, transfer: Transferable[] = []) => self.postMe
 class Session {
 	private readonly flight: Flight;
 	private readonly progress: CardProgress;
+	private readonly calls: CallsProgress;
+	/** A sample a second for the wind, where the card shows it. */
+	private readonly blown = new Recorder();
+	private wind: WindEstimate | null = null;
+	private readonly card: TaskCard;
 	private readonly recorder = new Recorder();
 	private inputs: ControlInputs;
 	private seq: number;
@@ -73,7 +84,9 @@ class Session {
 			assist: load.assist,
 			seed: load.seed
 		});
+		this.card = load.card;
 		this.progress = new CardProgress(load.card);
+		this.calls = new CallsProgress(load.card);
 		this.looksOut = mayLookOut(load.card);
 		this.covers = coversOf(load.card);
 		this.inputs = { ...this.flight.initialControls, covered: this.covers };
@@ -89,9 +102,11 @@ class Session {
 		const { track } = decodeChunk(new Uint8Array(recorded));
 		const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name));
 		const seen = {} as EventSample;
+		const called = track.has('calls') ? track.column('calls') : null;
 		for (let i = 0; i < track.length; i++) {
 			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]?.[i] ?? NaN));
 			this.progress.add(seen, track.timeOf(i));
+			this.calls.add(seen, track.timeOf(i), this.progress.current, called?.[i] ?? 0);
 		}
 		this.flight.restore(state.flight);
 		this.inputs = {
@@ -109,8 +124,21 @@ class Session {
 	private sample(): void {
 		const sample = sampleFlight(this.flight, this.inputs);
 		this.recorder.add(sample);
-		this.progress.add(eventSample(sample), this.flight.timeSeconds);
+		const seen = eventSample(sample);
+		this.progress.add(seen, this.flight.timeSeconds);
+		this.calls.add(seen, this.flight.timeSeconds, this.progress.current, this.inputs.calls);
+		if (this.card.windInFlight) this.workOutWind(sample);
 		if (this.recorder.length - this.sent >= CHUNK_SAMPLES) this.flush();
+	}
+
+	/** Once in ten seconds is often enough. */
+	private workOutWind(sample: Sample): void {
+		const { navigation } = this.card;
+		if (!navigation || this.flight.steps % STEPS_PER_SECOND !== 0) return;
+		this.blown.add(sample);
+		if (this.blown.length % 10 !== 0) return;
+		const { channels, length } = this.blown.track();
+		this.wind = windEstimates(new Track(1, channels, length), navigation.variationDeg).at(-1) ?? null;
 	}
 
 	flush(): void {
@@ -292,6 +320,24 @@ class Session {
 		};
 	}
 
+	private position(): Frame['position'] {
+		if (!this.card.planInFlight) return null;
+		const { northNm, eastNm, trackDeg } = this.flight.truth();
+		return { northNm, eastNm, trackDeg };
+	}
+
+	private call(): Frame['call'] {
+		const { open } = this.calls;
+		if (!open) return null;
+		const { call, dueSeconds, tickedSeconds } = open;
+		return {
+			name: call.name,
+			items: call.items,
+			ticked: tickedSeconds.filter((one) => one !== null).length,
+			overdue: this.flight.timeSeconds - dueSeconds > call.withinSeconds
+		};
+	}
+
 	private frame(): Frame {
 		const { timeSeconds, panel, surfaces } = this.flight;
 		return {
@@ -304,7 +350,11 @@ class Session {
 			gear: surfaces.gear,
 			gearWarning: this.flight.gearWarning,
 			byInstructor: this.director !== null,
-			eye: this.eye()
+			eye: this.eye(),
+			radio: this.flight.radio && { ...this.flight.radio },
+			position: this.position(),
+			call: this.call(),
+			wind: this.wind
 		};
 	}
 }

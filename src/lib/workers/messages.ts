@@ -5,6 +5,8 @@ import type {
 	ControlInputs,
 	FlightEnd,
 	PanelReadings,
+	RadioReadings,
+	WindEstimate,
 	ResumeState,
 	ScanInstrument,
 	Situation,
@@ -60,6 +62,14 @@ export interface Frame {
 	gearWarning: boolean;
 	/** The instructor has the controls and sets up an attitude under a covered panel. */
 	byInstructor: boolean;
+	/** null where the area has no stations. */
+	radio: RadioReadings | null;
+	/** Where the aircraft is: only where the card shows its plan in flight. */
+	position: { northNm: number; eastNm: number; trackDeg: number } | null;
+	/** The call whose items are due now, and how late it is. */
+	call: { name: string; items: readonly string[]; ticked: number; overdue: boolean } | null;
+	/** What the flight so far tells of the wind: only where the card shows it. */
+	wind: WindEstimate | null;
 	/** Only where the card lets the student look out. */
 	eye: Eye | null;
 }

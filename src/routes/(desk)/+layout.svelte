@@ -1,8 +1,12 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { page } from '$app/state';
+	import GoTo from '$lib/components/desk/GoTo.svelte';
+	import { restoreLook } from '$lib/look.js';
 
 	const { data, children } = $props();
-	const links = $derived(
+	onMount(restoreLook);
+	const links = $derived<[string, string][]>(
 		data.person.role === 'instructor'
 			? [
 					['/roster', 'Students'],
@@ -11,6 +15,7 @@
 					['/drills', 'Drills'],
 					['/faults', 'Faults'],
 					['/bench', 'Bench'],
+					['/areas', 'Areas'],
 					['/tap', 'Tap sheet'],
 					['/aircraft', 'Aircraft']
 				]
@@ -20,6 +25,7 @@
 					['/drills', 'Drills'],
 					['/faults', 'Faults'],
 					['/bench', 'Bench'],
+					['/areas', 'Areas'],
 					['/aircraft', 'Aircraft'],
 					['/controls', 'Controls']
 				]
@@ -31,7 +37,7 @@
 		<div class="mx-auto flex max-w-6xl flex-wrap items-center gap-x-5 gap-y-1 px-4 py-2">
 			<a href="/" class="text-lg font-bold text-accent no-underline">Hanza</a>
 			{#each links as [href, text] (href)}
-				{@const here = page.url.pathname.startsWith(href!)}
+				{@const here = page.url.pathname.startsWith(href)}
 				<a
 					{href}
 					class="py-1 no-underline {here ? 'border-b-2 border-accent font-semibold' : 'text-ink-soft'}"
@@ -40,7 +46,8 @@
 					{text}
 				</a>
 			{/each}
-			<span class="ml-auto text-ink-soft">{data.person.name}</span>
+			<span class="ml-auto"><GoTo pages={links} /></span>
+			<span class="text-ink-soft">{data.person.name}</span>
 			<form method="POST" action="/leave"><button class="button">Sign out</button></form>
 		</div>
 	</nav>

@@ -75,6 +75,26 @@
 			<text x={place.x} y={place.y} class="figure">{formatHeading(deg)}</text>
 		{/if}
 	{/each}
+	{#each drawing.sectors ?? [] as sector, i (sector.text)}
+		{@const span = (sector.toDeg - sector.fromDeg + 360) % 360 || 360}
+		{@const a = onRing(sector.fromDeg, RING - 14)}
+		{@const b = onRing(sector.toDeg, RING - 14)}
+		{@const edge = onRing(sector.fromDeg, RING - 34)}
+		{@const middle = onRing(sector.fromDeg + span / 2, RING - 28)}
+		<path
+			d="M{a.x} {a.y}A{RING - 14} {RING - 14} 0 {span > 180 ? 1 : 0} 1 {b.x} {b.y}"
+			class="sector"
+			stroke-width={[7, 4, 1.5][i % 3]}
+		/>
+		<line
+			x1={onRing(sector.fromDeg, RING).x}
+			y1={onRing(sector.fromDeg, RING).y}
+			x2={edge.x}
+			y2={edge.y}
+			class="course"
+		/>
+		<text x={middle.x} y={middle.y} class="figure">{sector.text}</text>
+	{/each}
 	{#each drawing.shapes as { points, stroke, arrow }, i (i)}
 		<path d={path(points)} class={stroke} marker-end={arrow ? `url(#${id}-tip)` : undefined} />
 	{/each}
@@ -128,6 +148,10 @@
 	}
 	.ring {
 		stroke: var(--color-line);
+	}
+	.sector {
+		stroke: var(--color-accent);
+		opacity: 0.45;
 	}
 	.exact {
 		stroke: var(--color-trace);

@@ -6,6 +6,7 @@
 	import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument, type Phase } from '@hanza/core';
 	import { CardEditor } from '$lib/cards/editor.svelte.js';
 	import CardPreview from './CardPreview.svelte';
+	import CallsEditor from './CallsEditor.svelte';
 	import PhaseEditor from './PhaseEditor.svelte';
 
 	const { data }: { data: PageData } = $props();
@@ -290,6 +291,8 @@
 				</p>
 			{/each}
 		</section>
+
+		<CallsEditor {editor} />
 
 		<section class="sheet p-4" aria-label="Phases">
 			<div class="flex items-baseline justify-between">

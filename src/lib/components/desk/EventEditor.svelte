@@ -6,8 +6,10 @@
 		event: PhaseEvent;
 		label: string;
 		onchange: (event: PhaseEvent) => void;
+		/** Places that an event can speak of. */
+		places?: readonly string[];
 	}
-	const { event, label, onchange }: Props = $props();
+	const { event, label, onchange, places = [] }: Props = $props();
 	const leaves = $derived(leavesOf(event));
 	const how = $derived(event.kind === 'any' ? 'any' : 'all');
 	const KINDS = Object.keys(EVENT_WORDS) as LeafEvent['kind'][];
@@ -21,6 +23,17 @@
 			)
 		);
 </script>
+
+{#snippet number(name: string, value: number, step: number, take: (value: number) => void)}
+	<input
+		class="field w-20 text-sm"
+		type="number"
+		{step}
+		aria-label={name}
+		{value}
+		onchange={(change) => take(change.currentTarget.valueAsNumber)}
+	/>
+{/snippet}
 
 <div class="grid gap-1.5" role="group" aria-label={label}>
 	{#each leaves as leaf, i (i)}
@@ -42,7 +55,7 @@
 				class="field text-sm"
 				value={leaf.kind}
 				aria-label="Kind of event"
-				onchange={(change) => put(i, newLeaf(change.currentTarget.value as LeafEvent['kind']))}
+				onchange={(change) => put(i, newLeaf(change.currentTarget.value as LeafEvent['kind'], places[0]))}
 			>
 				{#each KINDS as kind (kind)}<option value={kind}>{EVENT_WORDS[kind]}</option>{/each}
 			</select>
@@ -55,6 +68,32 @@
 					value={leaf.seconds}
 					onchange={(change) => put(i, { ...leaf, seconds: change.currentTarget.valueAsNumber })}
 				/> s
+			{:else if leaf.kind === 'established'}
+				{@render number('Within this share of full scale', leaf.within, 0.05, (within) =>
+					put(i, { ...leaf, within })
+				)} of full scale for
+				{@render number('Held for seconds', leaf.heldSeconds ?? 0, 1, (heldSeconds) =>
+					put(i, { ...leaf, heldSeconds })
+				)} s
+			{:else if leaf.kind === 'circuits'}
+				{@render number('Times past the fix', leaf.count, 1, (count) => put(i, { ...leaf, count }))} times past
+				the fix
+			{:else if leaf.kind === 'marked'}
+				it is
+			{:else if !('channel' in leaf)}
+				<select
+					class="field text-sm"
+					value={leaf.aid}
+					aria-label="Place"
+					onchange={(change) => put(i, { ...leaf, aid: change.currentTarget.value })}
+				>
+					{#each places as id (id)}<option>{id}</option>{/each}
+				</select>
+				{#if leaf.kind === 'nearer' || leaf.kind === 'farther'}
+					{@render number('Distance', leaf.distanceNm, 0.1, (distanceNm) => put(i, { ...leaf, distanceNm }))} NM
+				{:else if leaf.kind === 'radial'}
+					{@render number('Radial', leaf.radialDeg, 1, (radialDeg) => put(i, { ...leaf, radialDeg }))}°
+				{/if}
 			{:else}
 				<select
 					class="field text-sm"

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { decodeChunk, formatClock, type Grade, type Track } from '@hanza/core';
+	import { formatClock, type Grade, type Track } from '@hanza/core';
+	import { pageColour } from '$lib/colours.js';
+	import { recordingOf } from './recording.js';
 	import type ApexCharts from 'apexcharts';
 	import type { ApexOptions } from 'apexcharts';
 	import { bandOf, CHARTS, excursionsOf, niceAxis, traceOf, type ChartSpec } from './series.js';
@@ -18,16 +20,6 @@
 	const places: Record<string, HTMLDivElement> = {};
 	let charts: ApexCharts[] = [];
 
-	/** A colour of the page as the charts' library can read it. */
-	function colour(name: string): string {
-		const probe = document.createElement('span');
-		probe.style.color = `var(--${name})`;
-		document.body.append(probe);
-		const { color } = getComputedStyle(probe);
-		probe.remove();
-		return color;
-	}
-
 	function optionsOf(spec: ChartSpec, track: Track, last: boolean): ApexOptions {
 		const about =
 			grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
@@ -38,7 +30,7 @@
 		const axis = niceAxis(low, high, spec.leastSpan);
 		const minutes = track.seconds > 900 ? 120 : track.seconds > 400 ? 60 : 30;
 		const end = Math.ceil(track.seconds / minutes) * minutes;
-		const lines = { soft: colour('line'), ink: colour('ink-soft') };
+		const lines = { soft: pageColour('line'), ink: pageColour('ink-soft') };
 		return {
 			chart: {
 				id: `flight-${spec.id}`,
@@ -56,7 +48,7 @@
 				{ name: 'Limits', type: 'rangeArea', data: band },
 				{ name: spec.title, type: 'line', data: trace }
 			],
-			colors: [colour('accent'), colour('trace')],
+			colors: [pageColour('accent'), pageColour('trace')],
 			stroke: { width: [0, 1.8], curve: 'straight' },
 			fill: { opacity: [0.16, 1] },
 			dataLabels: { enabled: false },
@@ -88,7 +80,7 @@
 	}
 
 	function annotationsOf(spec: ChartSpec): NonNullable<ApexOptions['annotations']> {
-		const line = colour('ink-soft');
+		const line = pageColour('ink-soft');
 		return {
 			xaxis: [
 				...grade.phases.flatMap((phase, index) =>
@@ -119,7 +111,7 @@
 					? excursionsOf(grade, spec.target).map(({ from, to }) => ({
 							x: from,
 							x2: to,
-							fillColor: colour('caution'),
+							fillColor: pageColour('caution'),
 							opacity: 0.28,
 							borderColor: 'transparent'
 						}))
@@ -132,12 +124,7 @@
 		let gone = false;
 		void (async () => {
 			try {
-				const [{ default: Apex }, response] = await Promise.all([
-					import('apexcharts'),
-					fetch(`/api/attempts/${attemptId}/recording`)
-				]);
-				if (!response.ok) throw new Error(String(response.status));
-				const { track } = decodeChunk(new Uint8Array(await response.arrayBuffer()));
+				const [{ default: Apex }, track] = await Promise.all([import('apexcharts'), recordingOf(attemptId)]);
 				if (gone) return;
 				charts = CHARTS.map(
 					(spec, i) => new Apex(places[spec.id]!, optionsOf(spec, track, i === CHARTS.length - 1))
@@ -164,7 +151,7 @@
 					{
 						id: 'moment',
 						x: at,
-						borderColor: colour('accent'),
+						borderColor: pageColour('accent'),
 						borderWidth: 2,
 						strokeDashArray: 0,
 						label: { text: '' }

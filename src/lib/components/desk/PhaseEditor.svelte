@@ -1,7 +1,8 @@
 <script lang="ts">
-	import { itemName, TARGET_KINDS, type Phase } from '@hanza/core';
+	import { itemName, placesOf, TARGET_KINDS, type Phase } from '@hanza/core';
 	import type { CardEditor } from '$lib/cards/editor.svelte.js';
 	import EventEditor from './EventEditor.svelte';
+	import GuideEditor from './GuideEditor.svelte';
 
 	interface Props {
 		editor: CardEditor;
@@ -11,6 +12,7 @@
 		hasGear: boolean;
 	}
 	const { editor, phase, index, flapSteps, hasGear }: Props = $props();
+	const places = $derived(editor.area ? placesOf(editor.area).map(({ id }) => id) : []);
 	const CHANGES = ['pitch', 'power', 'bank'] as const;
 
 	function together(kind: (typeof CHANGES)[number], allowed: boolean): void {
@@ -145,7 +147,17 @@
 			{/each}
 		</tbody>
 	</table>
+	<GuideEditor
+		guide={phase.guide}
+		{places}
+		onchange={(guide) => {
+			if (guide) phase.guide = guide;
+			else delete phase.guide;
+			editor.changed();
+		}}
+	/>
 	<EventEditor
+		{places}
 		label="ends"
 		event={phase.end}
 		onchange={(event) => {

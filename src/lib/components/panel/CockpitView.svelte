@@ -5,7 +5,7 @@
 	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
 	import { mayLookOut, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
-	import { FAILURE_KINDS, FAILURES } from '@hanza/core';
+	import { FAILURE_KINDS, FAILURES, MOST_LINES } from '@hanza/core';
 	import type { Action } from '$lib/flight/keymap.js';
 	import BasicT from './BasicT.svelte';
 	import ClockDial from './ClockDial.svelte';
@@ -15,6 +15,14 @@
 	import LinearPanel from './LinearPanel.svelte';
 	import OutsideView from './OutsideView.svelte';
 	import PowerDial from './PowerDial.svelte';
+	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import type { LineEntry } from '$lib/plan/lines.js';
+	import { overlaysOf } from '$lib/plan/overlays.js';
+	import RadioDials from './RadioDials.svelte';
+	import RadioRack from './RadioRack.svelte';
+	import RnavPanel from './RnavPanel.svelte';
+	import Veiled from './Veiled.svelte';
+	import WherePanel from './WherePanel.svelte';
 	import SituationPanel from './SituationPanel.svelte';
 	import SideControls from './SideControls.svelte';
 	import Lever from './Lever.svelte';
@@ -25,6 +33,7 @@
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
 	let cockpit = $state.raw<Cockpit | null>(null);
+	let lines = $state<LineEntry[]>(Array.from({ length: MOST_LINES }, () => ({ aid: '', radial: '' })));
 
 	// Set before the panel is drawn: the instruments ask for it.
 	const shared: { veil: Veil | null } = $state({ veil: null });
@@ -39,7 +48,7 @@
 
 	function keyDown(event: KeyboardEvent): void {
 		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
-		if (situation) return;
+		if (situation || cockpit.routing) return;
 		const onButton =
 			event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
 		if (onButton) return;
@@ -78,13 +87,36 @@
 		surface: 'The aircraft met the surface.',
 		overstress: 'The aircraft was loaded beyond its limit.'
 	} as const;
+	/** Radios are in the panel where the card is flown by them. */
+	const radios = $derived(data.card.navigation !== undefined);
 	const complex = $derived(data.aircraft.propeller.kind === 'constant-speed');
+	const asksWhere = $derived(data.card.phases.some(({ guide }) => guide?.kind === 'position'));
+	const planned = $derived(data.card.planInFlight ? overlaysOf(data.card, null) : []);
+	const planAbout = $derived([
+		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
+		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
+	]);
 	const looksOut = $derived(mayLookOut(data.card));
 	const names = (action: Action) =>
 		keysOf(cockpit?.keys ?? {}, action)
 			.map(keyName)
 			.join(', ');
 </script>
+
+{#snippet planInFlight()}
+	<div class="relative h-full" data-testid="plan-in-flight">
+		<PlanView
+			area={data.area}
+			label="Plan of the flight"
+			dark
+			overlays={planned}
+			aircraft={cockpit?.frame?.position ?? null}
+			about={planAbout}
+		/>
+		<button class="knob small absolute top-1 left-1" onclick={() => (cockpit!.planShown = false)}>hide</button
+		>
+	</div>
+{/snippet}
 
 <svelte:window
 	onkeydown={keyDown}
@@ -194,12 +226,36 @@
 					{:else if cockpit.justTaken}
 						<p class="called" role="status">“You have control.”</p>
 					{/if}
-					{#if cockpit.arrangement === 'round'}
-						<BasicT {...instruments} />
-					{:else}
-						<LinearPanel {...instruments} />
-					{/if}
+					<div class="grid h-full min-h-0 gap-2" class:with-radios={radios && frame.radio}>
+						{#if cockpit.arrangement === 'round'}
+							<BasicT {...instruments} />
+						{:else}
+							<LinearPanel {...instruments} />
+						{/if}
+						{#if radios && frame.radio}
+							<Veiled instrument="needle">
+								<RadioDials
+									settings={inputs.radios}
+									readings={frame.radio}
+									headingDeg={frame.panel.headingDeg}
+									plan={frame.position && cockpit.planShown ? planInFlight : undefined}
+								/>
+							</Veiled>
+						{/if}
+					</div>
 				</div>
+				{#if radios && frame.radio}
+					<RadioRack
+						area={data.area}
+						settings={inputs.radios}
+						readings={frame.radio}
+						timeSeconds={frame.timeSeconds}
+						selected={cockpit.receiver}
+						onselect={(receiver) => (cockpit!.receiver = receiver)}
+						onset={(changed) => cockpit?.control({ radios: changed })}
+						onrnav={() => (cockpit!.routing = true)}
+					/>
+				{/if}
 			</div>
 			<div class="grid min-h-0 grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2">
 				<Coverable {...coverOf('compass', instruments)}>
@@ -290,9 +346,19 @@
 		>
 			<span>
 				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>{names('help')}</kbd> keys ·
-				<kbd>{names('freeze')}</kbd> freezes ·
-				<kbd>{names('arrangement')}</kbd> other panel
+				<kbd>{names('freeze')}</kbd> freezes
+				{#if !asksWhere}· <kbd>{names('arrangement')}</kbd> other panel{/if}
 				{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
+				{#if asksWhere}·
+					<button class="underline" onclick={() => (cockpit!.marking = !cockpit!.marking)}
+						><kbd>{names('where')}</kbd> say where you are</button
+					>{/if}
+				{#if data.card.planInFlight && !cockpit.planShown}·
+					<button class="underline" onclick={() => (cockpit!.planShown = true)}>plan</button>{/if}
+				{#if frame.wind}· wind so far {frame.wind.fromDeg === null
+						? 'not to be told'
+						: `${String(Math.round(frame.wind.fromDeg) || 360).padStart(3, '0')}° ${Math.round(frame.wind.speedKt)} kt`}
+					± {Math.round(frame.wind.uncertaintyKt)} kt{/if}
 				·
 				<button class="underline" onclick={() => (cockpit!.naming = !cockpit!.naming)}
 					><kbd>{names('nameFailure')}</kbd> name a failure</button
@@ -310,6 +376,34 @@
 			<span>Practice only: not an approved device, not for navigation.</span>
 		</footer>
 
+		{#if frame.call}
+			<div class="call" class:late={frame.call.overdue} role="status" data-testid="call">
+				<span>{frame.call.overdue ? '▲ ' : ''}{frame.call.name}:</span>
+				{#each frame.call.items as item, i (item)}
+					<span class:done={i < frame.call.ticked} class:next={i === frame.call.ticked}
+						>{i < frame.call.ticked ? '✓ ' : ''}{item}</span
+					>
+				{/each}
+				<button class="knob small" onclick={() => cockpit?.tickCall()}><kbd>{names('call')}</kbd> done</button
+				>
+			</div>
+		{/if}
+		{#if cockpit.marking}
+			<WherePanel
+				area={data.area}
+				entries={lines}
+				onsay={({ north, east }, drawn) => cockpit?.sayWhere(north, east, drawn)}
+				onclose={() => (cockpit!.marking = false)}
+			/>
+		{/if}
+		{#if cockpit.routing}
+			<RnavPanel
+				area={data.area}
+				settings={inputs.radios}
+				onset={(changed) => cockpit?.control({ radios: changed })}
+				onclose={() => (cockpit!.routing = false)}
+			/>
+		{/if}
 		{#if cockpit.naming}
 			<div class="naming" role="dialog" aria-label="Name a failure">
 				{#each FAILURE_KINDS as kind, i (kind)}
@@ -443,6 +537,36 @@
 		border-radius: 8px;
 		background: #1b1f23e6;
 		padding: 0.3rem 1rem;
+	}
+	.with-radios {
+		grid-template-columns: minmax(0, 1fr) minmax(0, 12.5rem);
+	}
+	.call {
+		position: absolute;
+		z-index: 6;
+		left: 50%;
+		bottom: 2.6rem;
+		transform: translateX(-50%);
+		display: flex;
+		align-items: center;
+		gap: 0.8rem;
+		border: 1px solid #4a5157;
+		border-radius: 8px;
+		background: #1b1f23f2;
+		padding: 0.25rem 0.9rem;
+		color: #a9aeb1;
+		white-space: nowrap;
+	}
+	.call.late {
+		border-color: #f0b64a;
+		color: #f0b64a;
+	}
+	.call .next {
+		color: #f4f1ea;
+		font-weight: 700;
+	}
+	.call .done {
+		color: #7fd1c7;
 	}
 	.naming {
 		position: absolute;

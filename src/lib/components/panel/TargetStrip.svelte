@@ -32,7 +32,9 @@
 				{#if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
-			<p class="truncate text-sm text-[#cfd2d3]" title={current.instruction}>{current.instruction}</p>
+			<p class="line-clamp-2 text-sm leading-tight text-[#cfd2d3]" title={current.instruction}>
+				{current.instruction}
+			</p>
 		</div>
 		<dl class="flex gap-5">
 			{#each TARGET_KINDS as kind (kind)}

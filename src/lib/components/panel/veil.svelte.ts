@@ -18,8 +18,8 @@ export class Veil {
 	constructor(private readonly onlook: (instrument: ScanInstrument | null) => void) {}
 
 	/** Svelte action for the element of an instrument. */
-	place = (element: HTMLElement, instrument: Instrument) => {
-		const entry = { instrument: scanOf(instrument), element };
+	place = (element: HTMLElement, instrument: ScanInstrument) => {
+		const entry = { instrument, element };
 		this.places.push(entry);
 		return { destroy: () => void this.places.splice(this.places.indexOf(entry), 1) };
 	};
@@ -42,8 +42,8 @@ export class Veil {
 	}
 
 	/** Whether an instrument can be read now. */
-	lifted(instrument: Instrument): boolean {
-		return this.level === 'off' || this.looking === scanOf(instrument);
+	lifted(instrument: ScanInstrument): boolean {
+		return this.level === 'off' || this.looking === instrument;
 	}
 }
 

@@ -1,5 +1,7 @@
+export * from './areas.js';
 export * from './assignments.js';
 export * from './attempts.js';
+export * from './brief.js';
 export * from './cards.js';
 export * from './drills.js';
 export * from './looks.js';

@@ -1,15 +1,21 @@
+import { Type } from '@sinclair/typebox';
 import {
+	briefOf,
 	configurationFlight,
+	InputError,
 	KNOWN_WITHIN,
 	loadedAircraft,
+	parse,
 	powerOf,
 	powerUnit,
 	standardDay,
 	type Aircraft,
 	type Configuration,
+	workedOut,
 	type TaskCard
 } from '@hanza/core';
-import type { NumberTry } from '../data/index.js';
+import type { Knex } from 'knex';
+import { briefTries, type Attempt, type NumberTry } from '../data/index.js';
 
 export interface ConfigurationNumbers {
 	pitchDeg: number;
@@ -72,4 +78,48 @@ export function numbersToKnow(
 			}
 		];
 	});
+}
+
+/** How the brief of a task had been worked out when a flight began; null where it asks nothing or nothing was tried. */
+export async function briefBefore(
+	db: Knex,
+	{
+		card,
+		assignmentId,
+		studentId,
+		startedAt
+	}: Pick<Attempt, 'card' | 'assignmentId' | 'studentId' | 'startedAt'>
+): Promise<{ asked: number; tried: number; rightAtOnce: number } | null> {
+	if (!assignmentId) return null;
+	const tries = await briefTries(db, assignmentId, studentId);
+	const questions = workedOut(
+		card,
+		tries.filter(({ at }) => at < startedAt)
+	);
+	const tried = questions.filter((one) => one.tried !== null).length;
+	if (tried === 0) return null;
+	const rightAtOnce = questions.filter((one) => one.rightAtOnce).length;
+	return { asked: questions.length, tried, rightAtOnce };
+}
+
+const ENTERED = {
+	entry: Type.Union(['direct', 'teardrop', 'parallel'].map((one) => Type.Literal(one))),
+	direction: Type.Number({ minimum: 0, maximum: 360, description: '°, 0 to 360' }),
+	seconds: Type.Number({ minimum: 0, maximum: 1200, description: 's' }),
+	distance: Type.Number({ minimum: 0, maximum: 200, description: 'NM' })
+};
+
+/**
+ * A try at a question of a card, as it is kept.
+ * @throws InputError where the card has no such question or the entry is none of its kind.
+ */
+export function checkedTry(card: TaskCard, id: string, entered: string): string {
+	const question = briefOf(card).find((one) => one.id === id);
+	if (!question) throw new InputError('/question', 'must be one of this card');
+	const { kind } = question.answer;
+	const text = entered.trim();
+	// A number in words of its own is left to the check, which says what is allowed.
+	const number = Number(text.replace(',', '.'));
+	const value = kind === 'entry' || text === '' || Number.isNaN(number) ? text : number;
+	return String(parse(Type.Object({ entered: ENTERED[kind] }), { entered: value }).entered);
 }

@@ -2,7 +2,9 @@ import { Type } from '@sinclair/typebox';
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
+	type Area,
 	CannotError,
+	placesNamed,
 	cardFrom,
 	Flight,
 	InputError,
@@ -20,15 +22,20 @@ import {
 import { aircraftShelf, areaShelf, cardShelf } from '$data';
 import { addCard, findCard, findPerson, type Attempt, type KeptCard, type Person } from '../data/index.js';
 import { isRecordId } from './access.js';
+import { areaOf } from './areas.js';
 
 /**
  * A card that can be flown: its aircraft can carry what is on board and fly as the card begins.
+ * @param kept the area, where it is not one that ships.
  * @throws InputError that names what does not go.
  */
-export function checkedCard(card: unknown): TaskCard {
+export function checkedCard(card: unknown, kept?: Area): TaskCard {
 	const checked = parse(TaskCard, card);
 	const aircraft = aircraftShelf.get(checked.aircraft);
-	const area = areaShelf.get(checked.area);
+	const area = kept ?? areaShelf.get(checked.area);
+	const places = new Set(checked.navigation?.places.map(({ id }) => id));
+	const missing = placesNamed(checked).find((id) => !places.has(id));
+	if (missing) throw new InputError('/navigation/places', `must have the place ${missing}`);
 	try {
 		new Flight({ ...setupOf(checked, aircraft, area), assist: 'direct', seed: 1 });
 	} catch (error) {
@@ -37,6 +44,12 @@ export function checkedCard(card: unknown): TaskCard {
 		throw error;
 	}
 	return checked;
+}
+
+/** A card as it comes from outside, in whatever area it speaks of. @throws HanzaError as `checkedCard`. */
+export async function cardChecked(db: Knex, card: unknown): Promise<TaskCard> {
+	const { area } = parse(TaskCard, card);
+	return checkedCard(card, await areaOf(db, area));
 }
 
 const nearestOf = (values: readonly number[], wanted: number): number =>
@@ -62,14 +75,17 @@ const STEADIER = [
  * as in a dive with closed throttle, its rate and then its bank are taken back until it can be flown.
  * @throws InputError when it cannot be flown from there at all.
  */
-export function cardOfSituation(attempt: Attempt, situation: Situation): TaskCard {
+export function cardOfSituation(attempt: Attempt, situation: Situation, area?: Area): TaskCard {
 	const { start, ...rest } = withWholeFlap(attempt.card, situation);
 	let refusal: unknown;
 	for (const [rate, bank] of STEADIER)
 		try {
 			const verticalSpeedFpm = start.verticalSpeedFpm * rate;
 			const bankDeg = (start.bankDeg ?? 0) * bank;
-			return checkedCard(cardFrom(attempt.card, { ...rest, start: { ...start, verticalSpeedFpm, bankDeg } }));
+			return checkedCard(
+				cardFrom(attempt.card, { ...rest, start: { ...start, verticalSpeedFpm, bankDeg } }),
+				area
+			);
 		} catch (error) {
 			if (!(error instanceof InputError)) throw error;
 			refusal ??= error;
@@ -89,7 +105,7 @@ export async function keepSituation(
 	name: string,
 	situation: Situation
 ): Promise<string | null> {
-	const card = cardOfSituation(attempt, situation);
+	const card = cardOfSituation(attempt, situation, await areaOf(db, attempt.card.area));
 	const ownerId = person.role === 'instructor' ? person.id : (await findPerson(db, person.id))?.instructorId;
 	if (!ownerId) return null;
 	return addCard(db, {
@@ -118,7 +134,7 @@ const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
  * @throws InputError where it cannot be flown.
  */
 export async function keepCard(db: Knex, person: Person, card: unknown): Promise<string> {
-	const checked = checkedCard(card);
+	const checked = await cardChecked(db, card);
 	return addCard(db, {
 		ownerId: person.id,
 		authorId: person.id,

@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import {
+	type Area,
 	FAILURE_KINDS,
 	InputError,
 	SchoolSchema,
@@ -95,7 +96,7 @@ function loadingOf({ loading, aircraft }: TaskCard, id: string): TaskCard['loadi
 }
 
 /** The card with what the day brings put on it; checked again as a whole. */
-export function withConditions(card: TaskCard, task: Conditions): TaskCard {
+export function withConditions(card: TaskCard, task: Conditions, area?: Area): TaskCard {
 	const changed: TaskCard = {
 		...structuredClone(card),
 		weather: weatherOf(card, task),
@@ -118,5 +119,5 @@ export function withConditions(card: TaskCard, task: Conditions): TaskCard {
 		];
 	}
 	if (!changed.loading) delete changed.loading;
-	return checkedCard(changed);
+	return checkedCard(changed, area);
 }

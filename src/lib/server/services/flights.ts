@@ -19,7 +19,8 @@ import {
 	type TaskCard,
 	type Track
 } from '@hanza/core';
-import { aircraftShelf, areaShelf } from '$data';
+import { aircraftShelf } from '$data';
+import { areaOf } from './areas.js';
 import { schoolRuleDeg } from './drills.js';
 import { keepStretches } from './measured.js';
 import {
@@ -163,7 +164,7 @@ export function splitChunkBody(bytes: Uint8Array): {
 /** Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. */
 export async function blindTurnsOf(db: Knex, attempt: Attempt): Promise<BlindTurn[]> {
 	const { card } = attempt;
-	const area = areaShelf.find(card.area);
-	if (!area || !card.phases.some(({ targets }) => targets.bankDeg)) return [];
+	if (!card.phases.some(({ targets }) => targets.bankDeg)) return [];
+	const area = await areaOf(db, card.area);
 	return blindTurns(await trackOf(db, attempt), card, area.dipDeg, schoolRuleDeg(area));
 }

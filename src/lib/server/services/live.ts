@@ -1,5 +1,16 @@
 import type { Knex } from 'knex';
-import { STEPS_PER_SECOND, type ArmedFailure, type ControlInputs, type PanelReadings } from '@hanza/core';
+import {
+	EAST,
+	METRES_PER_NM,
+	NORTH,
+	NOTHING_SAID,
+	STEPS_PER_SECOND,
+	type ArmedFailure,
+	type ControlInputs,
+	type PanelReadings,
+	type RadioReadings
+} from '@hanza/core';
+import { trackOf } from './flights.js';
 import { ordersOf, type Attempt, type GivenOrder } from '../data/index.js';
 
 /** Without a word for longer than this a flight is not in the air, s. */
@@ -24,6 +35,10 @@ export interface LiveView {
 		phaseSeconds: number;
 		flapsDeg: number;
 		gear: number;
+		northNm: number;
+		eastNm: number;
+		/** null where there are no radios. */
+		radio: RadioReadings | null;
 	} | null;
 	orders: GivenOrder[];
 }
@@ -41,13 +56,29 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 			timeSeconds,
 			// The cockpit wrote all of its readings; the schema of a kept state does not name them.
 			panel: resume.flight.panel as unknown as PanelReadings,
-			inputs: { named: 0, byInstructor: 0, ...resume.inputs },
+			inputs: { ...NOTHING_SAID, ...resume.inputs },
 			failures: resume.flight.failures as ArmedFailure[],
 			phase: resume.phase ?? 0,
 			phaseSeconds: resume.phaseSeconds ?? 0,
 			flapsDeg: resume.flight.surfaces.flapsDeg,
-			gear: resume.flight.surfaces.gear
+			gear: resume.flight.surfaces.gear,
+			northNm: resume.flight.state[NORTH]! / METRES_PER_NM,
+			eastNm: resume.flight.state[EAST]! / METRES_PER_NM,
+			radio: (resume.flight.radio?.readings ?? null) as RadioReadings | null
 		},
 		orders
 	};
+}
+
+/** Samples between two places of a trail: one in two seconds is plenty for a map. */
+const TRAIL_SECONDS = 2;
+
+/** Where a flight has been so far, one place in two seconds, NM on the plane. */
+export async function trailOf(db: Knex, attempt: Attempt): Promise<{ north: number[]; east: number[] }> {
+	const track = await trackOf(db, attempt);
+	if (!track.has('northNm') || !track.has('eastNm')) return { north: [], east: [] };
+	const every = TRAIL_SECONDS * track.rateHz;
+	const thin = (name: 'northNm' | 'eastNm') =>
+		Array.from(track.column(name)).filter((_, i) => i % every === 0);
+	return { north: thin('northNm'), east: thin('eastNm') };
 }

@@ -6,6 +6,7 @@ import { database } from '$lib/server/db.js';
 import { addAssignment, cardsOf, removeCard, studentsOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
 import {
+	areaOf,
 	Conditions,
 	isRecordId,
 	NO_CONDITIONS,
@@ -104,10 +105,11 @@ export const actions: Actions = {
 		try {
 			const task = parse(Task, { ...NO_CONDITIONS, note: '', ...form, ...numbersOf(form) });
 			student = found(await ownStudent(db, person, task.student));
+			const card = await settableCard(db, person, task.card);
 			await addAssignment(db, {
 				studentId: student.id,
 				instructorId: person.id,
-				card: withConditions(await settableCard(db, person, task.card), task),
+				card: withConditions(card, task, await areaOf(db, card.area)),
 				standardId: standardShelf.get(task.standard).id,
 				assist: task.assist,
 				note: task.note.trim()

@@ -1,8 +1,8 @@
 import { redirect } from '@sveltejs/kit';
-import { aircraftShelf, areaShelf } from '$data';
+import { aircraftShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { ownAttempt, seedOf } from '$lib/server/services/index.js';
+import { areaOf, ownAttempt, seedOf } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -18,6 +18,6 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		seed: seedOf(attempt),
 		assignmentId,
 		aircraft: aircraftShelf.get(card.aircraft),
-		area: areaShelf.get(card.area)
+		area: await areaOf(db, card.area)
 	};
 };

@@ -1,11 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { HanzaError, KNOWN_WITHIN, parse, powerUnit, type PowerUnit } from '@hanza/core';
+import { HanzaError, KNOWN_WITHIN, parse, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
 import { aircraftShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
-import { addTry, lastTries } from '$lib/server/data/index.js';
+import { addBriefTry, addTry, briefTries, lastTries } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
+import { checkedTry, numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -24,6 +24,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		aircraftName: aircraft.name,
 		standard: standardShelf.get(assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),
+		workedOut: workedOut(card, await briefTries(db, assignment.id, person.id)),
+		wind: card.windInBrief === false ? null : windAt(card.weather, card.start.altitudeFt),
 		powerUnit: powerUnit(aircraft),
 		within: KNOWN_WITHIN
 	};
@@ -42,6 +44,25 @@ const tryIn = (unit: PowerUnit) =>
 	});
 
 export const actions: Actions = {
+	work: async ({ locals, params, request }) => {
+		const person = requirePerson(locals, 'student');
+		const db = database();
+		const assignment = found(await visibleAssignment(db, person, params.id));
+		const form = await request.formData();
+		const question = String(form.get('question') ?? '');
+		const entered = String(form.get('entered') ?? '');
+		try {
+			await addBriefTry(db, {
+				studentId: person.id,
+				assignmentId: assignment.id,
+				question,
+				entered: checkedTry(assignment.card, question, entered)
+			});
+		} catch (error) {
+			if (!(error instanceof HanzaError)) throw error;
+			return fail(400, { question, entered, words: error.message.replace('/entered', 'Yours') });
+		}
+	},
 	try: async ({ locals, params, request }) => {
 		const person = requirePerson(locals, 'student');
 		const db = database();

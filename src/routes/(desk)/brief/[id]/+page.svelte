@@ -8,6 +8,7 @@
 		TARGET_KINDS,
 		type AssistLevel
 	} from '@hanza/core';
+	import WorkedOut from '$lib/components/desk/WorkedOut.svelte';
 	import FlyButton from '$lib/components/desk/FlyButton.svelte';
 
 	const { data, form } = $props();
@@ -60,7 +61,7 @@
 	{unit} is known.
 </p>
 <div class="sheet mt-2 overflow-x-auto">
-	<table class="table">
+	<table class="table stacks">
 		<thead>
 			<tr
 				><th>Configuration</th><th class="number">Speed</th><th class="number">Rate</th><th
@@ -123,9 +124,18 @@
 	</table>
 </div>
 
+{#if data.workedOut.length > 0}
+	<WorkedOut
+		questions={data.workedOut}
+		wind={data.wind}
+		altitudeFt={data.card.start.altitudeFt}
+		failed={form?.words === undefined ? null : form}
+	/>
+{/if}
+
 <h2 class="mt-6">What to fly</h2>
 <div class="sheet mt-2 overflow-x-auto">
-	<table class="table">
+	<table class="table stacks">
 		<thead><tr><th>Phase</th><th>Targets</th><th>How</th></tr></thead>
 		<tbody>
 			{#each data.card.phases as phase, i (phase.id)}

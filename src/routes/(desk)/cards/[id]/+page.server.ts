@@ -1,6 +1,7 @@
 import { FAILURE_KINDS, FAILURES, SCHOOL_IDS, SCHOOLS } from '@hanza/core';
 import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
 import { database } from '$lib/server/db.js';
+import { areasOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
 import { ownCard } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
@@ -14,7 +15,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		card,
 		mine: !shipped,
 		aircraft: aircraftShelf.all,
-		areas: areaShelf.all,
+		areas: [...areaShelf.all, ...(await areasOf(database(), person.id)).map(({ area }) => area)],
 		standard: standardShelf.all[0]!,
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name }))

@@ -11,7 +11,15 @@ import {
 	remarksOf
 } from '$lib/server/data/index.js';
 import { found, notFound, requirePerson } from '$lib/server/guard.js';
-import { blindTurnsOf, scanOf, scanTrend, takeGazeLog, visibleAttempt } from '$lib/server/services/index.js';
+import {
+	areaOf,
+	blindTurnsOf,
+	briefBefore,
+	scanOf,
+	scanTrend,
+	takeGazeLog,
+	visibleAttempt
+} from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -23,14 +31,15 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		if (person.role === 'student') redirect(303, `/fly/${attempt.id}`);
 		return { attempt: null };
 	}
-	const [scan, scans, turns, remarks, overrides, student, flights] = await Promise.all([
+	const [scan, scans, turns, remarks, overrides, student, flights, brief] = await Promise.all([
 		scanOf(db, attempt),
 		scanTrend(db, attempt.studentId),
 		blindTurnsOf(db, attempt),
 		remarksOf(db, attempt.id),
 		overridesOf(db, attempt.id),
 		findPerson(db, attempt.studentId),
-		attemptsOf(db, attempt.studentId)
+		attemptsOf(db, attempt.studentId),
+		briefBefore(db, attempt)
 	]);
 	const {
 		id,
@@ -52,6 +61,8 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		scan,
 		scans: scan ? scans : [],
 		turns,
+		brief,
+		area: grade?.navigation ? await areaOf(db, card.area).catch(() => null) : null,
 		before: before ? { id: before.id, score: before.score! } : null,
 		student: { id: student!.id, name: student!.name },
 		remarks,

@@ -3,6 +3,8 @@
 	import { formatClock } from '@hanza/core';
 	import FlightCharts from '$lib/components/desk/FlightCharts.svelte';
 	import FlyButton from '$lib/components/desk/FlyButton.svelte';
+	import NavigationSection from '$lib/components/desk/NavigationSection.svelte';
+	import PlanReplay from '$lib/components/desk/PlanReplay.svelte';
 	import NumbersTable from '$lib/components/desk/NumbersTable.svelte';
 	import ScanTrend from '$lib/components/desk/ScanTrend.svelte';
 	import ScanSection from '$lib/components/desk/ScanSection.svelte';
@@ -160,10 +162,38 @@
 				{/if}
 			</section>
 		</div>
-		<section class="sheet min-w-0 pt-2">
+		{#if grade.navigation && data.area}
+			<PlanReplay
+				attemptId={attempt.id}
+				card={attempt.card}
+				area={data.area}
+				{grade}
+				report={grade.navigation}
+				{moment}
+				onmoment={(seconds) => (moment = seconds)}
+			/>
+		{:else}
+			<section class="sheet min-w-0 pt-2">
+				<FlightCharts attemptId={attempt.id} {grade} {moment} />
+			</section>
+		{/if}
+	</div>
+	{#if data.brief}
+		<p class="mt-4 text-sm text-ink-soft" data-testid="brief-before">
+			Worked out before the flight: {data.brief.tried} of {data.brief.asked}, {data.brief.rightAtOnce} right at
+			the first try.
+		</p>
+	{/if}
+	{#if grade.navigation}
+		<NavigationSection
+			card={attempt.card}
+			report={grade.navigation}
+			onmoment={(seconds) => (moment = seconds)}
+		/>
+		<section class="sheet mt-4 min-w-0 pt-2">
 			<FlightCharts attemptId={attempt.id} {grade} {moment} />
 		</section>
-	</div>
+	{/if}
 
 	{#if data.turns.length > 0}
 		<section class="sheet mt-4 p-3" aria-label="Turns without the heading dial">

@@ -1,8 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { formatClock } from '@hanza/core';
+	import { formatClock, windAt } from '@hanza/core';
 	import { Robots, type Flown } from '$lib/analysis/robots.js';
 	import TwinTraces from '$lib/components/desk/TwinTraces.svelte';
+	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import { overlaysOf, type PlanPoint } from '$lib/plan/overlays.js';
 	import FlownPanel from '$lib/components/panel/FlownPanel.svelte';
 
 	const { data } = $props();
@@ -38,6 +40,18 @@
 				: clean.faults.filter(({ kind }) => kind === data.entry.kind).length
 			: 0
 	);
+	const overlays = $derived(overlaysOf(data.card, null));
+	const wind = $derived(windAt(data.card.weather, data.card.start.altitudeFt));
+	const drawnOf = ({ track }: Flown) => ({
+		north: track.column('northNm'),
+		east: track.column('eastNm'),
+		rateHz: track.rateHz
+	});
+	const aboutOf = ({ track }: Flown): PlanPoint[] =>
+		Array.from({ length: Math.ceil(track.length / 200) }, (_, i) => ({
+			north: track.column('northNm')[i * 200]!,
+			east: track.column('eastNm')[i * 200]!
+		}));
 	const total = $derived(Math.max(faulty?.seconds ?? 1, clean?.seconds ?? 1));
 
 	onMount(() => {
@@ -71,7 +85,7 @@
 			area,
 			standard,
 			seed: entry.seed,
-			longestSeconds: LONGEST_SECONDS
+			longestSeconds: entry.longestSeconds ?? LONGEST_SECONDS
 		};
 		void (async () => {
 			try {
@@ -137,6 +151,23 @@
 					/>
 				</figure>
 			</div>
+			{#if data.card.navigation}
+				<div class="mt-3 grid gap-3 xl:grid-cols-2">
+					{#each [['with the fault', faulty], ['clean', clean]] as const as [text, flown] (text)}
+						<div class="sheet h-72 p-2">
+							<PlanView
+								area={data.area}
+								label="Plan of the flight, {text}"
+								{overlays}
+								track={drawnOf(flown)}
+								{seconds}
+								about={aboutOf(flown)}
+								{wind}
+							/>
+						</div>
+					{/each}
+				</div>
+			{/if}
 			<div class="mt-3 flex flex-wrap items-center gap-3">
 				<button class="button button-main" onclick={() => (running = !running)}>
 					{running ? 'Stop' : 'Play'}

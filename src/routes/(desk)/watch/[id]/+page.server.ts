@@ -4,7 +4,7 @@ import { aircraftShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { findPerson } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { liveView, visibleAttempt } from '$lib/server/services/index.js';
+import { areaOf, liveView, trailOf, visibleAttempt } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -19,6 +19,9 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		studentName: student.name,
 		aircraft: aircraftShelf.get(attempt.card.aircraft),
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
-		live: await liveView(db, attempt)
+		live: await liveView(db, attempt),
+		plan: attempt.card.navigation
+			? { area: await areaOf(db, attempt.card.area), trail: await trailOf(db, attempt) }
+			: null
 	};
 };

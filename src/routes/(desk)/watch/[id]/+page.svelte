@@ -1,7 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { formatClock, UPSET_LEVELS, type FailureKind, type Upset } from '@hanza/core';
+	import { formatClock, UPSET_LEVELS, windAt, type FailureKind, type Upset } from '@hanza/core';
+	import RadioDials from '$lib/components/panel/RadioDials.svelte';
+	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import { overlaysOf } from '$lib/plan/overlays.js';
 	import BasicT from '$lib/components/panel/BasicT.svelte';
 	import TargetStrip from '$lib/components/panel/TargetStrip.svelte';
 	import type { FlightOrder } from '$lib/flight/orders.js';
@@ -15,6 +18,33 @@
 	let problem = $state('');
 	const EVERY_MS = 1000;
 
+	/** Where the flight has been, as far as this page knows. */
+	// svelte-ignore state_referenced_locally
+	let trail = $state.raw(data.plan?.trail ?? { north: [], east: [] });
+	function goOn(): void {
+		if (!data.plan || !live.now) return;
+		const { northNm, eastNm } = live.now;
+		trail = { north: [...trail.north, northNm], east: [...trail.east, eastNm] };
+	}
+	const drawn = $derived({
+		north: Float64Array.from(trail.north),
+		east: Float64Array.from(trail.east),
+		rateHz: 1
+	});
+	const overlays = $derived(data.plan ? overlaysOf(data.card, null) : []);
+	const about = $derived([
+		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
+		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
+	]);
+	const wind = $derived(windAt(data.card.weather, data.card.start.altitudeFt));
+	const here = $derived.by(() => {
+		const [north, east] = [trail.north, trail.east];
+		const last = north.length - 1;
+		if (last < 1 || !data.plan) return null;
+		const deg = (Math.atan2(east[last]! - east[last - 1]!, north[last]! - north[last - 1]!) * 180) / Math.PI;
+		return { northNm: north[last]!, eastNm: east[last]!, trackDeg: deg - data.plan.area.variationDeg };
+	});
+
 	const armed = $derived(new Map(live.now?.failures.map((one) => [one.kind, one])));
 	/** What was asked of the cockpit and is not done yet. */
 	const waiting = $derived(live.orders.filter(({ takenAt }) => takenAt === null));
@@ -24,6 +54,7 @@
 			const answer = await fetch(`/api/attempts/${data.id}/live`);
 			if (!answer.ok) throw new Error();
 			live = (await answer.json()) as LiveView;
+			goOn();
 			problem = '';
 			if (live.status !== 'flying') await goto(`/debrief/${data.id}`);
 		} catch {
@@ -78,13 +109,22 @@
 		{#if live.now}
 			<TargetStrip card={data.card} phase={live.now.phase} phaseSeconds={live.now.phaseSeconds} shown />
 			<div class="h-[34rem] p-3">
-				<BasicT
-					panel={live.now.panel}
-					aircraft={data.aircraft}
-					settingHpa={live.now.inputs.altimeterSettingHpa}
-					covered={live.now.inputs.covered}
-					oncover={null}
-				/>
+				<div class="grid h-full min-h-0 gap-2" class:with-radios={data.plan && live.now.radio}>
+					<BasicT
+						panel={live.now.panel}
+						aircraft={data.aircraft}
+						settingHpa={live.now.inputs.altimeterSettingHpa}
+						covered={live.now.inputs.covered}
+						oncover={null}
+					/>
+					{#if data.plan && live.now.radio}
+						<RadioDials
+							settings={live.now.inputs.radios}
+							readings={live.now.radio}
+							headingDeg={live.now.panel.headingDeg}
+						/>
+					{/if}
+				</div>
 			</div>
 			<p class="flex flex-wrap gap-x-6 px-4 pb-3 text-sm text-[#a9aeb1]">
 				<span>{Math.round(live.now.panel.rpm / 10) * 10} rpm</span>
@@ -104,57 +144,78 @@
 		{/if}
 	</div>
 
-	<section aria-label="Failures">
-		<div class="mb-3 flex flex-wrap items-center gap-2">
+	<div class="grid content-start gap-3">
+		{#if data.plan}
+			<section class="sheet h-80 p-2" aria-label="Plan">
+				<PlanView
+					area={data.plan.area}
+					label="Plan of the flight as it is flown"
+					{overlays}
+					track={drawn}
+					aircraft={here}
+					{about}
+					{wind}
+				/>
+			</section>
+		{/if}
+		<section aria-label="Failures">
+			<div class="mb-3 flex flex-wrap items-center gap-2">
+				<label class="flex items-center gap-2">
+					Unusual attitude
+					<select class="field" bind:value={upsetLevel}>
+						{#each UPSET_LEVELS as level (level)}<option>{level}</option>{/each}
+					</select>
+				</label>
+				<button
+					class="button"
+					disabled={!live.inTheAir}
+					onclick={() => order({ kind: 'upset', upset: { level: upsetLevel, kind: 'either' } })}
+					>Cover the panel and set up</button
+				>
+			</div>
 			<label class="flex items-center gap-2">
-				Unusual attitude
-				<select class="field" bind:value={upsetLevel}>
-					{#each UPSET_LEVELS as level (level)}<option>{level}</option>{/each}
+				New failures
+				<select class="field" bind:value={creepSeconds}>
+					<option value={0}>at once</option>
+					<option value={60}>creep over 1 min</option>
+					<option value={180}>creep over 3 min</option>
+					<option value={600}>creep over 10 min</option>
 				</select>
 			</label>
-			<button
-				class="button"
-				disabled={!live.inTheAir}
-				onclick={() => order({ kind: 'upset', upset: { level: upsetLevel, kind: 'either' } })}
-				>Cover the panel and set up</button
-			>
-		</div>
-		<label class="flex items-center gap-2">
-			New failures
-			<select class="field" bind:value={creepSeconds}>
-				<option value={0}>at once</option>
-				<option value={60}>creep over 1 min</option>
-				<option value={180}>creep over 3 min</option>
-				<option value={600}>creep over 10 min</option>
-			</select>
-		</label>
-		<ul class="sheet mt-2 divide-y divide-line">
-			{#each data.failures as { kind, name, shows } (kind)}
-				{@const state = stateOf(kind)}
-				<li class="flex items-center gap-2 px-3 py-1" title={shows}>
-					<span class="grow">
-						{name}{#if state}<span class="block text-sm text-caution">▲ {state}</span>{/if}
-					</span>
-					{#if state}
-						<button
-							class="button"
-							onclick={() => order({ kind: 'repair', failure: kind })}
-							aria-label="Give back: {name}">Give back</button
-						>
-					{:else}
-						<button
-							class="button"
-							onclick={() => order({ kind: 'fail', failure: kind, creepSeconds })}
-							aria-label="Fail: {name}">Fail</button
-						>
-					{/if}
-				</li>
-			{/each}
-		</ul>
-		<p class="mt-2 min-h-6 text-sm text-ink-soft" role="status">
-			{waiting.length > 0
-				? 'On its way to the cockpit.'
-				: 'Each takes two or three seconds to reach the cockpit.'}
-		</p>
-	</section>
+			<ul class="sheet mt-2 divide-y divide-line">
+				{#each data.failures as { kind, name, shows } (kind)}
+					{@const state = stateOf(kind)}
+					<li class="flex items-center gap-2 px-3 py-1" title={shows}>
+						<span class="grow">
+							{name}{#if state}<span class="block text-sm text-caution">▲ {state}</span>{/if}
+						</span>
+						{#if state}
+							<button
+								class="button"
+								onclick={() => order({ kind: 'repair', failure: kind })}
+								aria-label="Give back: {name}">Give back</button
+							>
+						{:else}
+							<button
+								class="button"
+								onclick={() => order({ kind: 'fail', failure: kind, creepSeconds })}
+								aria-label="Fail: {name}">Fail</button
+							>
+						{/if}
+					</li>
+				{/each}
+			</ul>
+			<p class="mt-2 min-h-6 text-sm text-ink-soft" role="status">
+				{waiting.length > 0
+					? 'On its way to the cockpit.'
+					: 'Each takes two or three seconds to reach the cockpit.'}
+			</p>
+		</section>
+	</div>
 </div>
+
+<style>
+	.with-radios {
+		grid-template-columns: minmax(0, 1fr) minmax(0, 9.5rem);
+	}
+</style>

@@ -3,7 +3,7 @@ import { cardShelf } from '$data';
 import { database } from '$lib/server/db.js';
 import { changeCard } from '$lib/server/data/index.js';
 import { found, jsonBody, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
-import { checkedCard, ownCard } from '$lib/server/services/index.js';
+import { cardChecked, ownCard } from '$lib/server/services/index.js';
 import type { RequestHandler } from './$types';
 
 /** A card as a file: one that ships, or one of the caller's own. */
@@ -23,7 +23,7 @@ export const PUT: RequestHandler = async ({ locals, params, request }) => {
 	const db = database();
 	const kept = found(await ownCard(db, person, params.id));
 	await readingInput(async () => {
-		const card = checkedCard(await jsonBody(request));
+		const card = await cardChecked(db, await jsonBody(request));
 		await changeCard(db, person.id, params.id, { ...card, id: kept.card.id });
 	});
 	return json({ kept: true });

@@ -1,0 +1,323 @@
+import { placeOn, type Guide, type TaskCard } from '../exercise/index.js';
+import { solveTurn } from '../flight/index.js';
+import { RECEIVER_BITS, type RadioReadings, type RadioSettings } from '../radio/index.js';
+import { windAt, type ControlInputs, type DrawnLine } from '../simulation/index.js';
+import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND, toRadians } from '../units/index.js';
+import { solveWindTriangle } from '../wind/index.js';
+import { Ears, tuned } from './ears.js';
+import { flyHold } from './holding.js';
+import { findPosition } from './positions.js';
+import { flyReversal } from './reversing.js';
+import type { Technique } from './techniques.js';
+
+/** What is wanted of the wings: a heading, or a bank while a turn goes the long way round. */
+export type Lateral = { kind: 'heading'; headingDeg: number } | { kind: 'bank'; bankDeg: number };
+export type Routine = Generator<Lateral, void, void>;
+
+/** Track toward a course by this many degrees for each mile off it. */
+const CLOSING_DEG_PER_NM = 65;
+/** The usual cut, degrees, where the card asks for none. */
+const USUAL_CUT_DEG = 45;
+/** On an arc: by so many degrees for each mile off it, and at most. */
+const ARC_DEG_PER_NM = 45;
+const ARC_MOST_DEG = 30;
+/** What is left over near the course is taken as wind, degrees a second for each mile. */
+const WIND_LEARNT = 0.6;
+const LEARNT_WITHIN_NM = 0.2;
+const MOST_LEARNT_DEG = 25;
+/** Nearer to the station the heading is held, NM. */
+const HOLD_HEADING_NM = 0.9;
+/** A turn round the long way is flown as a bank until this near, in shares of the bank. */
+const LONG_TURN_LEAD = 0.6;
+/** Degrees of bank learnt in a second for each degree a second that a turn is too slow, once rolled in. */
+const BANK_LEARNT = 0.5;
+const ROLLED_IN_TICKS = 40;
+/** The share of the wind that the one who corrects too little allows for. */
+const UNDERCORRECTOR_KEEPS = 0.4;
+/** What the one who corrects too much leaves in of each correction, degrees. */
+const OVERCORRECTOR_KEEPS_DEG = 3;
+/** The cut of the one who keeps no wind correction, degrees: more than any wind of a lesson asks for. */
+const DRIFTER_CUT_DEG = 25;
+/** The one who senses in reverse sees it after this long, s. */
+const REVERSED_SECONDS = 50;
+const SECONDS = 0.1;
+
+/** Flies what a card's phases are to be flown along, by the radios alone. */
+export class Navigator {
+	readonly ears: Ears;
+	readonly wind: { fromDeg: number; speedKt: number };
+	seconds = 0;
+	/** What has been learnt of the wind on the present course, degrees. */
+	private learntDeg = 0;
+	private routine: Routine | null = null;
+	private phase = -1;
+	private radios: RadioSettings;
+	private wantsIdent: 'nav1' | 'nav2' | 'adf' | null = null;
+	private mark: ControlInputs['mark'];
+	/** Ways of the faulty: which side the present correction goes to, and whether one is being made. */
+	private correcting = 0;
+	private reversedSeconds = 0;
+	private intercepting = false;
+	/** What the turn needle has taught of the bank for standard rate, degrees; and how long this turn lasts. */
+	private bankLearntDeg = 0;
+	private turning = 0;
+	trueAirspeedKt = 90;
+
+	constructor(
+		readonly card: TaskCard,
+		readonly technique: Technique,
+		radio: RadioReadings,
+		initial: ControlInputs
+	) {
+		this.ears = new Ears(card.navigation!, radio);
+		this.radios = initial.radios;
+		this.mark = initial.mark;
+		this.wind = windAt(card.weather, card.start.altitudeFt);
+	}
+
+	/** The radios and the mark as this pilot wants them now. */
+	get hands(): Pick<ControlInputs, 'radios' | 'mark'> {
+		return { radios: this.radios, mark: this.mark };
+	}
+
+	get headingDeg(): number {
+		return this.ears.headingDeg;
+	}
+
+	get bankDeg(): number {
+		const { trueAirspeedKt } = this;
+		return Math.min(
+			25,
+			solveTurn({ trueAirspeedKt, rateDegPerSecond: STANDARD_RATE_DEG_PER_SECOND }).bankDeg
+		);
+	}
+
+	/** What to do with the wings for the next tenth of a second. */
+	steer(
+		phase: number,
+		guide: Guide,
+		radio: RadioReadings,
+		seen: { headingDeg: number; turnRateDegPerSecond: number },
+		trueAirspeedKt: number
+	): Lateral {
+		const { headingDeg } = seen;
+		this.seconds += SECONDS;
+		this.ears.radio = radio;
+		this.ears.headingDeg = headingDeg;
+		this.ears.turnRateDegPerSecond = seen.turnRateDegPerSecond;
+		this.trueAirspeedKt = trueAirspeedKt;
+		this.ears.listen();
+		if (phase !== this.phase) this.begin(phase, guide);
+		this.identify();
+		const next = this.routine!.next();
+		return next.done ? { kind: 'heading', headingDeg } : next.value;
+	}
+
+	private begin(phase: number, guide: Guide): void {
+		this.phase = phase;
+		this.learntDeg = 0;
+		this.correcting = 0;
+		this.reversedSeconds = 0;
+		this.intercepting = false;
+		this.routine = this.routineOf(guide);
+	}
+
+	private routineOf(guide: Guide): Routine {
+		switch (guide.kind) {
+			case 'course':
+				this.tune(guide.aid, guide.courseDeg);
+				this.intercepting = guide.interceptDeg !== undefined;
+				return this.flyCourse(guide.aid, guide.courseDeg, guide.interceptDeg ?? USUAL_CUT_DEG);
+			case 'arc':
+				this.tune(guide.aid, this.radios.nav1.courseDeg);
+				return this.flyArc(guide);
+			case 'hold':
+				this.tune(guide.aid, guide.inboundCourseDeg);
+				return flyHold(this, guide);
+			case 'reversal':
+				this.tune(guide.aid, guide.outboundCourseDeg);
+				return flyReversal(this, guide);
+			case 'homing':
+				this.tune(guide.aid, this.headingDeg);
+				return this.home(guide.aid, guide.method === 'track');
+			case 'position':
+				return findPosition(this, guide.aids);
+			default:
+				return guide satisfies never;
+		}
+	}
+
+	set(change: Partial<RadioSettings>): void {
+		this.radios = { ...this.radios, ...change };
+	}
+	get settings(): RadioSettings {
+		return this.radios;
+	}
+	say(northNm: number, eastNm: number, lines: DrawnLine[] = []): void {
+		this.mark = { northNm, eastNm, count: this.mark.count + 1, lines };
+	}
+
+	/** Tunes, sets the course, and puts the headset on the station until it has been heard. */
+	tune(aid: string, courseDeg: number): void {
+		const place = placeOn(this.card.navigation, aid);
+		this.radios = tuned(this.radios, place, courseDeg);
+		if (place.frequency !== undefined) this.listenTo(place.kind === 'ndb' ? 'adf' : 'nav1');
+	}
+
+	listenTo(receiver: 'nav1' | 'nav2' | 'adf'): void {
+		if (!this.technique.skipsIdent) this.wantsIdent = receiver;
+	}
+
+	private identify(): void {
+		const wanted = this.wantsIdent;
+		if (wanted && (this.ears.radio.identified & RECEIVER_BITS[wanted]) !== 0) this.wantsIdent = null;
+		const listen = this.wantsIdent ?? 'off';
+		if (this.radios.listen !== listen) this.set({ listen });
+	}
+
+	/** Wind correction for a course from the forecast wind, + nose right. */
+	correctionDeg(courseDeg: number): number {
+		const { fromDeg, speedKt } = this.wind;
+		if (speedKt < 0.5 || this.technique.ignoresWind || this.technique.overcorrects) return 0;
+		const { trueAirspeedKt } = this;
+		const kept = this.technique.undercorrects && !this.intercepting ? UNDERCORRECTOR_KEEPS : 1;
+		const { windCorrectionDeg } = solveWindTriangle({
+			courseDeg: normalizeDeg(courseDeg),
+			trueAirspeedKt,
+			windFromDeg: fromDeg,
+			windSpeedKt: speedKt
+		});
+		return kept * windCorrectionDeg;
+	}
+
+	/** The heading that closes with a course and keeps it. */
+	courseHeading(aid: string, courseDeg: number, cutDeg: number): number {
+		const { technique } = this;
+		const off = this.ears.off(this.ears.place(aid), courseDeg);
+		const wca = this.correctionDeg(courseDeg) + this.learntDeg;
+		if (!off.tells || off.distanceNm < HOLD_HEADING_NM) return normalizeDeg(courseDeg + wca);
+		let { rightNm } = off;
+		// "Off" near the station and far out weigh differently: at least half a mile's angle is asked for.
+		if (technique.reverses && this.reversedSeconds < REVERSED_SECONDS) {
+			if (Math.abs(rightNm) > 0.1) this.reversedSeconds += SECONDS;
+			rightNm = -rightNm;
+		}
+		const faulty = this.faultyCorrection(rightNm, off.distanceNm, cutDeg);
+		if (faulty !== null) return normalizeDeg(courseDeg + faulty + wca);
+		const closing = clamp(-rightNm * CLOSING_DEG_PER_NM, -cutDeg, cutDeg);
+		if (Math.abs(rightNm) < LEARNT_WITHIN_NM)
+			this.learntDeg = clamp(
+				this.learntDeg - rightNm * WIND_LEARNT * SECONDS,
+				-MOST_LEARNT_DEG,
+				MOST_LEARNT_DEG
+			);
+		// A full cut is a heading off the course; the nearer to it, the more of the wind is allowed for.
+		const share = 1 - Math.abs(closing) / cutDeg;
+		return normalizeDeg(courseDeg + closing + wca * share);
+	}
+
+	/** What a pilot with a fault of tracking does instead, degrees off the course; null for those without. */
+	private faultyCorrection(rightNm: number, distanceNm: number, cutDeg: number): number | null {
+		const { technique } = this;
+		const side = -Math.sign(rightNm);
+		const share = Math.abs(rightNm) / (distanceNm * 0.176);
+		if (technique.turnsUntilCentred) {
+			if (this.correcting === 0 && share > 0.3) this.correcting = side;
+			if (this.correcting !== 0 && side === this.correcting) return this.correcting * Math.min(cutDeg, 40);
+			this.correcting = 0;
+			return null;
+		}
+		// Their cut they can; it is keeping a course that they cannot.
+		if (this.intercepting) return null;
+		if (technique.chasesNeedle) {
+			// Toward the needle as long as it is off, by as much as the hand likes.
+			if (share > 0.06) this.correcting = side;
+			return this.correcting * 25;
+		}
+		if (technique.overcorrects) {
+			if (share > 0.15 && this.correcting === 0) this.correcting = side;
+			// Back before the middle, and a little of it kept each time.
+			if (this.correcting !== 0 && (share < 0.1 || side !== this.correcting)) {
+				this.learntDeg += this.correcting * OVERCORRECTOR_KEEPS_DEG;
+				this.correcting = 0;
+			}
+			return this.correcting * 35;
+		}
+		if (technique.undercorrects) return clamp(-rightNm * 8, -2.5, 2.5);
+		if (technique.ignoresWind) {
+			if (share > 0.3) this.correcting = side;
+			if (share < 0.06 || side !== this.correcting) this.correcting = 0;
+			return this.correcting * DRIFTER_CUT_DEG;
+		}
+		return null;
+	}
+
+	*flyCourse(aid: string, courseDeg: number, cutDeg: number): Routine {
+		for (;;) yield { kind: 'heading', headingDeg: this.courseHeading(aid, courseDeg, cutDeg) };
+	}
+
+	private *flyArc({ radiusNm, direction }: Extract<Guide, { kind: 'arc' }>): Routine {
+		const side = direction === 'clockwise' ? 1 : -1;
+		for (;;) {
+			const bearing = this.ears.bearingDeg;
+			if (bearing === null) {
+				yield { kind: 'heading', headingDeg: this.headingDeg };
+				continue;
+			}
+			const tangent = bearing - side * 90;
+			const outside = this.ears.distanceNm - radiusNm;
+			const closing = clamp(outside * ARC_DEG_PER_NM, -ARC_MOST_DEG, ARC_MOST_DEG);
+			if (Math.abs(outside) < LEARNT_WITHIN_NM) this.learntDeg += side * outside * WIND_LEARNT * SECONDS;
+			this.learntDeg = clamp(this.learntDeg, -MOST_LEARNT_DEG, MOST_LEARNT_DEG);
+			// The tangent turns on: the nose has to lead it by what the radius asks for in a few seconds.
+			yield {
+				kind: 'heading',
+				headingDeg: normalizeDeg(tangent + side * closing + this.correctionDeg(tangent) + this.learntDeg)
+			};
+		}
+	}
+
+	private *home(aid: string, tracks: boolean): Routine {
+		// The pointer settles before it is believed.
+		for (let t = 0; t < 3; t += SECONDS) yield { kind: 'heading', headingDeg: this.headingDeg };
+		const courseDeg = this.ears.bearingDeg ?? this.headingDeg;
+		for (;;) {
+			const { bearingDeg } = this.ears;
+			const abeam = bearingDeg === null || Math.abs(signedDeg(bearingDeg - this.headingDeg)) > 60;
+			yield {
+				kind: 'heading',
+				headingDeg: tracks ? this.courseHeading(aid, courseDeg, 30) : abeam ? this.headingDeg : bearingDeg
+			};
+		}
+	}
+
+	/** A turn to a heading by a side, the long way round if need be. */
+	*turn(side: 'left' | 'right', toDeg: () => number): Routine {
+		const sign = side === 'right' ? 1 : -1;
+		const bank = this.bankDeg;
+		let before = normalizeDeg(sign * (toDeg() - this.headingDeg));
+		// A heading that is nearly there already needs no whole circle.
+		if (before > 350) return;
+		this.turning = 0;
+		for (;;) {
+			const toGo = normalizeDeg(sign * (toDeg() - this.headingDeg));
+			if (toGo < bank * LONG_TURN_LEAD || toGo > before + 90) return;
+			before = toGo;
+			// The turn needle says in the long run how much bank standard rate takes; its swings are the rolling.
+			const slow = STANDARD_RATE_DEG_PER_SECOND - sign * this.ears.turnRateDegPerSecond;
+			if (this.turning++ > ROLLED_IN_TICKS)
+				this.bankLearntDeg = clamp(this.bankLearntDeg + BANK_LEARNT * slow * SECONDS, -4, 4);
+			yield { kind: 'bank', bankDeg: sign * (bank + this.bankLearntDeg) };
+		}
+	}
+
+	/** A heading for so many seconds. */
+	*hold(headingDeg: number, seconds: number): Routine {
+		for (let t = 0; t < seconds - 1e-9; t += SECONDS) yield { kind: 'heading', headingDeg };
+	}
+
+	/** How far a standard-rate turn takes the aircraft to the side, NM. */
+	get radiusNm(): number {
+		return this.trueAirspeedKt / 3600 / toRadians(STANDARD_RATE_DEG_PER_SECOND);
+	}
+}

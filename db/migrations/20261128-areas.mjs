@@ -1,0 +1,16 @@
+/** Areas that an instructor keeps beside those that ship. @param {import('knex').Knex} knex */
+export async function up(knex) {
+	await knex.schema.createTable('areas', (t) => {
+		t.uuid('id').primary().defaultTo(knex.raw('gen_random_uuid()'));
+		t.uuid('owner_id').notNullable().references('users.id').onDelete('CASCADE');
+		// The identifier by which cards speak of it.
+		t.text('area_id').notNullable().unique();
+		t.jsonb('area').notNullable();
+		t.timestamp('created_at').notNullable().defaultTo(knex.fn.now());
+		t.timestamp('changed_at');
+		t.index(['owner_id', 'created_at']);
+	});
+}
+
+/** @param {import('knex').Knex} knex */
+export const down = (knex) => knex.schema.dropTable('areas');

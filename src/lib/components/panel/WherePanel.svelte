@@ -1,0 +1,96 @@
+<script lang="ts">
+	import type { Area, DrawnLine } from '@hanza/core';
+	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import { bearingStations, linesFrom, type LineEntry } from '$lib/plan/lines.js';
+	import type { Overlay, PlanPoint } from '$lib/plan/overlays.js';
+
+	interface Props {
+		area: Area;
+		/** Lines as entered so far: kept while the map is shut. */
+		entries: LineEntry[];
+		onsay: (point: PlanPoint, lines: DrawnLine[]) => void;
+		onclose: () => void;
+	}
+	const { area, entries, onsay, onclose }: Props = $props();
+	let point = $state.raw<PlanPoint | null>(null);
+	const stations = $derived(bearingStations(area));
+	const drawn = $derived(linesFrom(area, entries));
+	const overlays = $derived<Overlay[]>([
+		...drawn.overlays,
+		...(point ? [{ kind: 'mark', at: point, label: 'here', tone: 'own' } as const] : [])
+	]);
+</script>
+
+<div class="where" role="dialog" aria-label="Say where you are">
+	<div class="min-h-0">
+		<PlanView
+			{area}
+			label="The area: point to where you are"
+			dark
+			{overlays}
+			onpick={(picked) => (point = picked)}
+		/>
+	</div>
+	<div class="grid gap-1.5">
+		{#each entries as entry, i (i)}
+			<div class="flex items-center gap-2">
+				<label
+					><span class="sr-only">Station of line {i + 1}</span>
+					<select class="entry" bind:value={entry.aid}>
+						<option value="">line {i + 1}: from</option>
+						{#each stations as id (id)}<option>{id}</option>{/each}
+					</select></label
+				>
+				<label class="flex items-center gap-2"
+					>radial
+					<input
+						class="entry w-16 text-right"
+						inputmode="decimal"
+						aria-label="Radial of line {i + 1}"
+						bind:value={entry.radial}
+					/>°</label
+				>
+			</div>
+		{/each}
+		<p class="text-sm text-[#a9aeb1]">Draw what you read, and point to where the lines cross.</p>
+		{#if drawn.problem}<p class="text-sm text-[#f0b35a]" role="alert">{drawn.problem}</p>{/if}
+	</div>
+	<p class="flex items-center gap-3">
+		<button class="knob" disabled={!point} onclick={() => point && onsay(point, drawn.lines)}
+			>I am here</button
+		>
+		<button class="knob" onclick={onclose}>Not yet</button>
+	</p>
+</div>
+
+<style>
+	.where {
+		position: absolute;
+		/* Over the engine's side of the panel: what is read to find the place stays in view. */
+		inset: 5.4rem 0.6rem 2.6rem auto;
+		width: 23rem;
+		z-index: 8;
+		display: grid;
+		grid-template-rows: minmax(0, 1fr) auto auto;
+		gap: 0.6rem;
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		background: #1b1f23;
+		padding: 0.7rem;
+	}
+	.entry {
+		border: 1px solid #4a5157;
+		border-radius: 6px;
+		background: #101315;
+		padding: 0.2rem 0.4rem;
+	}
+	.knob {
+		border: 1px solid #4a5157;
+		border-radius: 6px;
+		padding: 0.3rem 0.8rem;
+		cursor: pointer;
+	}
+	.knob:disabled {
+		opacity: 0.45;
+	}
+</style>
