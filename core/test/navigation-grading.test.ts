@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+	cutPhases,
 	gotBetter,
 	hardLimits,
 	navigationOf,
@@ -329,19 +330,22 @@ describe('a hold', () => {
 		});
 	const other = (side: 'left' | 'right'): 'left' | 'right' => (side === 'left' ? 'right' : 'left');
 
-	/** Arrives over the fix, flies a direct entry and circuits, each with its own outbound heading and seconds from level. */
+	/** Arrives over the fix, flies a direct entry and circuits, each with its own outbound heading, seconds from level, and cut back. */
 	function flown(
 		one: HoldGuide,
 		air: Air,
-		legs: { headingDeg: number; seconds: number }[],
+		legs: { headingDeg: number; seconds: number; cutDeg?: number }[],
 		turns = one.turns
 	) {
 		const exact = exactFor(one, air);
 		const pencil = new Pencil(air, 0, 0, exact.inboundHeadingDeg);
 		const inbound = toRadians(one.inboundCourseDeg + air.variationDeg);
 		const past = () => pencil.north * Math.cos(inbound) + pencil.east * Math.sin(inbound);
-		for (const { headingDeg, seconds } of legs) {
-			pencil.turn(turns, headingDeg).straight(seconds).turn(turns, exact.inboundHeadingDeg);
+		for (const { headingDeg, seconds, cutDeg = 0 } of legs) {
+			pencil
+				.turn(turns, headingDeg)
+				.straight(seconds)
+				.turn(turns, exact.inboundHeadingDeg + cutDeg);
 			let left = 3000;
 			while (past() < 0 && left-- > 0) pencil.straight(0.1);
 		}
@@ -374,16 +378,29 @@ describe('a hold', () => {
 		}
 	});
 
-	it('counts the last time round where the phase ends abeam by the track, just before the fix', () => {
-		const legs = Array.from({ length: 3 }, () => perfect(guide));
-		const whole = flown(guide, AIR, legs);
-		const card = guidedCard(descentCard, guide, AIR);
-		const circuitsUntil = (seconds: number) =>
-			navigationOf(card, whole.track(), [{ phase: 0, startSeconds: 0, endSeconds: seconds }])!.report
-				.holds[0]!.circuits.length;
-		// The drawing goes on for three seconds past the fix.
-		expect(circuitsUntil(whole.seconds - 6)).toBe(2);
-		expect(circuitsUntil(whole.seconds - 30)).toBe(1);
+	it('has as many circuits in its report as its card has counted, however badly the fix was passed', () => {
+		const leg = fc.record({
+			headingDeg: fc.double({ min: 255, max: 300, noNaN: true }),
+			seconds: fc.double({ min: 20, max: 70, noNaN: true }),
+			cutDeg: fc.double({ min: -60, max: 60, noNaN: true })
+		});
+		const card = guidedCard(descentCard, guide, AIR, { end: { kind: 'circuits', count: 3 } });
+		const counted = { done: 0, going: 0 };
+		fc.assert(
+			fc.property(fc.array(leg, { minLength: 3, maxLength: 3 }), (legs) => {
+				const track = flown(guide, AIR, legs).track();
+				const times = cutPhases(card, track);
+				const { circuits } = navigationOf(card, track, times)!.report.holds[0]!;
+				const done = times[0]!.endSeconds !== null;
+				counted[done ? 'done' : 'going']++;
+				// The first time round is the entry.
+				if (done) expect(circuits).toHaveLength(2);
+				else expect(circuits.length).toBeLessThan(2);
+			}),
+			{ numRuns: 60 }
+		);
+		expect(counted.done).toBeGreaterThan(20);
+		expect(counted.going).toBeGreaterThan(0);
 	});
 
 	it('finds the entry that was flown from each sector, and the one that was right', () => {

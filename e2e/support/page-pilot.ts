@@ -49,17 +49,33 @@ function radioOf(headingDeg: number): RadioReadings {
 
 const clamp = (value: number, most: number): number => Math.max(-most, Math.min(most, value));
 
-/** @param rate how fast flight time goes: between the whole seconds of the clock it is reckoned. */
+/**
+ * The time of the flight, s: the whole seconds of the cockpit's clock, and between them reckoned by the rate, never
+ * past the next one. A busy machine flies slower than it was asked to, and the pilot's stopwatch must not run ahead.
+ */
+function flightClock(rate: number): (now: number) => number {
+	let shown = clockIn(label('Clock'));
+	let since = performance.now();
+	return (now) => {
+		const seconds = clockIn(label('Clock'));
+		if (seconds !== shown) {
+			shown = seconds;
+			since = now;
+		}
+		return shown + Math.min(0.95, ((now - since) / 1000) * rate);
+	};
+}
+
+/** @param rate how fast flight time is asked to go. */
 function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitudeFt: number): void {
 	const { axes } = window as never as { axes: number[] };
 	let navigator: Navigator | null = null;
-	let lastPicture = performance.now();
-	let owed = 0;
+	const clock = flightClock(rate);
+	let decidedAt = clock(performance.now());
 	const pitch0 = numberIn(label('Attitude'));
 	let lateral = { kind: 'heading', headingDeg: numberIn(label('Heading')) } as ReturnType<Navigator['steer']>;
 	const picture = (now: number) => {
-		owed += ((now - lastPicture) / 1000) * rate * 10;
-		lastPicture = now;
+		const seconds = clock(now);
 		const headingDeg = numberIn(label('Heading'));
 		const bank = /bank (\d+) degrees (right|left)/.exec(label('Attitude'));
 		const bankDeg = bank ? Number(bank[1]) * (bank[2] === 'right' ? 1 : -1) : 0;
@@ -68,7 +84,7 @@ function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitud
 		const radio = radioOf(headingDeg);
 		navigator ??= new Navigator(card, TECHNIQUES.steady, radio, inputs);
 		const turnRateDegPerSecond = numberIn(label('Turn')) || 0;
-		for (; owed >= 1; owed--)
+		for (; seconds - decidedAt >= 0.1; decidedAt += 0.1)
 			if (guide) lateral = navigator.steer(phase, guide, radio, { headingDeg, turnRateDegPerSecond }, 95);
 		const wanted =
 			lateral.kind === 'bank' ? lateral.bankDeg : clamp(signedDeg(lateral.headingDeg - headingDeg), 15);
@@ -78,7 +94,7 @@ function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitud
 		const nose = clamp((pitchWanted - numberIn(label('Attitude'))) * 0.06, 0.3);
 		axes[2] = Math.abs(roll) < 0.04 ? 0 : roll;
 		axes[3] = Math.abs(nose) < 0.04 ? 0 : nose;
-		if (clockIn(label('Clock')) >= 0) requestAnimationFrame(picture);
+		if (seconds >= 0) requestAnimationFrame(picture);
 	};
 	requestAnimationFrame(picture);
 }

@@ -39,6 +39,8 @@ export async function flyByDials(
 	for (const began = Date.now(); ;) {
 		const strip = (await page.getByTestId('targets').textContent()) ?? '';
 		if (strip.includes('The card is flown')) return;
+		// A machine that stood still for long has frozen the flight: who sits there flies on.
+		if (await page.getByTestId('frozen').isVisible()) await page.keyboard.press('Space');
 		if (Date.now() - began > longestMs) throw new Error(`not flown in ${longestMs} ms: ${strip}`);
 		const course = courses[Number(/Phase (\d+) of/.exec(strip)?.[1] ?? 1) - 1]!;
 		if (course !== set) {

@@ -10,10 +10,8 @@ import {
 	type TaskCard
 } from './card.js';
 import { honestColumn } from './honest.js';
-import { alongCourse, courseOf, placeOn, scaleShare } from './guide.js';
+import { alongCourse, courseOf, FixPassages, placeOn, scaleShare } from './guide.js';
 
-/** Past the fix on the inbound side when no farther away than this, NM. */
-const OVER_THE_FIX_NM = 1.5;
 /** On a hold's or a reversal's inbound leg: track this near the course, bank no more than this, degrees. */
 const INBOUND_TRACK_DEG = 25;
 const INBOUND_BANK_DEG = 10;
@@ -54,8 +52,11 @@ export function guidedColumn(
 	const settled = everywhere ? (values: Float64Array) => values : fromCaptured;
 	const direction = track.has('trackDeg') ? track.column('trackDeg') : null;
 	const bank = track.has('bankDeg') ? track.column('bankDeg') : null;
-	let entered = guide.kind !== 'hold';
-	let before = NaN;
+	const fix =
+		guide.kind === 'hold'
+			? new FixPassages(place, variationDeg, course.courseDeg, track.timeOf(begin))
+			: null;
+	let entered = fix === null;
 	return settled(
 		north.map((northNm, i) => {
 			const along = alongCourse(place, variationDeg, course.courseDeg, northNm, east[i]!);
@@ -64,8 +65,8 @@ export function guidedColumn(
 				Math.abs(signedDeg(direction[i]! - course.courseDeg)) <= INBOUND_TRACK_DEG &&
 				Math.abs(bank?.[i] ?? 0) <= INBOUND_BANK_DEG &&
 				along.pastNm < 0;
-			if (i > begin && before < 0 && along.pastNm >= 0 && along.distanceNm < OVER_THE_FIX_NM) entered = true;
-			before = along.pastNm;
+			const sample = { northNm, eastNm: east[i]!, trackDeg: direction?.[i] ?? course.courseDeg };
+			if (i >= begin && fix?.passed(sample, track.timeOf(i))) entered = true;
 			return everywhere || (inbound && entered)
 				? scaleShare(place, course.fullScale, along.rightNm, along.distanceNm)
 				: NaN;

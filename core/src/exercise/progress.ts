@@ -2,7 +2,7 @@ import { signedDeg } from '../units/index.js';
 import { seenFrom } from '../radio/signal.js';
 import type { ChannelName, Sample, Track } from '../simulation/index.js';
 import type { LeafEvent, Phase, PhaseEvent, TaskCard } from './card.js';
-import { alongCourse, bearingTo, courseOf, placeOn, scaleShare } from './guide.js';
+import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } from './guide.js';
 import { honestColumn, isShown, lies, tellingFailures, TRUE_CHANNEL } from './honest.js';
 
 /** What events look at. */
@@ -39,6 +39,7 @@ class EventWatch {
 	/** Highest or lowest value so far, for events that wait for a turning back. */
 	private extreme: number[];
 	private readonly counts: number[];
+	private fix: FixPassages | null = null;
 	private readonly leaves: LeafEvent[];
 
 	constructor(
@@ -108,9 +109,13 @@ class EventWatch {
 			case 'circuits': {
 				const { guide } = this.phase;
 				if (guide?.kind !== 'hold') return false;
-				const place = placeOn(navigation, guide.aid);
-				const inbound = Math.abs(signedDeg(trackDeg - guide.inboundCourseDeg)) < INBOUND_DEG;
-				if (this.wentBehind(i, inbound ? aheadNm(place, variationDeg, sample) : null)) this.counts[i]!++;
+				this.fix ??= new FixPassages(
+					placeOn(navigation, guide.aid),
+					variationDeg,
+					guide.inboundCourseDeg,
+					this.begunAt
+				);
+				if (this.fix.passed(sample, seconds)) this.counts[i]!++;
 				return this.counts[i]! >= leaf.count;
 			}
 			case 'nearer':
@@ -140,21 +145,17 @@ class EventWatch {
 		}
 	}
 
-	/**
-	 * Whether a place that was ahead is abeam or behind. @param ahead null where it is not to be looked at;
-	 * NaN where it is too far away.
-	 */
-	private wentBehind(i: number, ahead: number | null): boolean {
+	/** Whether a place that was ahead is abeam or behind. @param ahead NaN where it is too far away. */
+	private wentBehind(i: number, ahead: number): boolean {
 		const before = this.extreme[i]!;
-		this.extreme[i] = ahead ?? NaN;
-		return ahead !== null && before > 0 && ahead <= 0;
+		this.extreme[i] = ahead;
+		return before > 0 && ahead <= 0;
 	}
 }
 
 /** A station that comes abeam farther away than this has not been passed, NM. */
 const PASSED_WITHIN_NM = 1.5;
-/** Inbound is a track within this of the inbound course; along a course one within that, degrees. */
-const INBOUND_DEG = 70;
+/** Along a course is a track within this of it, degrees. */
 const ALONG_DEG = 30;
 /** A radial counts as crossed when it lies this near, not on the far side of the station. */
 const RADIAL_NEAR_DEG = 30;

@@ -38,11 +38,14 @@ const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 /** Samples in a chunk: one second, so that at most about that is ever at risk. */
 const CHUNK_SAMPLES = RECORDING_RATE_HZ;
 const TICK_MS = 8;
+/** A longer gap means that the machine or the browser was asleep: freeze instead of racing to catch up. */
+const ASLEEP_MS = 3000;
 /**
- * A longer gap means that the machine or the browser was asleep: freeze instead of racing to catch up.
- * A busy machine stalls for some tenths of a second: what it owes is flown then, no step is lost.
+ * A busy machine stalls for some tenths of a second: so much is flown at once, s of flight. What is over is dropped,
+ * and the flight is slower than asked for: at eight times real time a stall caught up whole would be a leap, and a
+ * machine too slow for the rate would fall ever farther behind.
  */
-const ASLEEP_MS = 1500;
+const CATCH_UP_SECONDS = 2;
 /** Moments kept to go back to, one a second: a little over the longest step back. */
 const KEPT_MOMENTS = 75;
 
@@ -218,7 +221,7 @@ class Session {
 			post({ type: 'frozen', reason: 'slept' });
 			return;
 		}
-		this.owedSteps += (gap / 1000) * STEPS_PER_SECOND * this.rate;
+		this.owedSteps += Math.min((gap / 1000) * this.rate, CATCH_UP_SECONDS) * STEPS_PER_SECOND;
 		while (this.running && this.owedSteps >= 1) {
 			this.owedSteps--;
 			this.step();

@@ -1,4 +1,4 @@
-import type { HoldGuide } from '../../exercise/index.js';
+import { FixPassages, type HoldGuide } from '../../exercise/index.js';
 import { solveHold, solveHoldEntry, type HoldEntry, type HoldOutput } from '../../navigation/index.js';
 import { clamp, signedDeg } from '../../units/index.js';
 import { CannotError } from '../../validation/index.js';
@@ -53,9 +53,6 @@ export interface HoldReport {
 const WINGS_LEVEL_DEG = 6;
 const LEVEL_SECONDS = 3;
 const INBOUND_DEG = 70;
-const OVER_FIX_NM = 1.5;
-/** Ended this near before the fix is over it. */
-const ENDED_AT_FIX_NM = 0.3;
 /** Wings level on the holding side by this share of the turn's diameter is a direct entry. */
 const DIRECT_SHARE = 0.45;
 const OUTBOUND_DEG = 80;
@@ -77,23 +74,19 @@ export function holdReport(flown: Flown, guide: HoldGuide): HoldReport {
 	const least = Math.round(LEVEL_SECONDS * track.rateHz);
 	const mirror = turns === 'right' ? 1 : -1;
 
+	const north = track.column('northNm');
+	const east = track.column('eastNm');
+	const passages = new FixPassages(
+		place,
+		card.navigation!.variationDeg,
+		inboundCourseDeg,
+		track.timeOf(from)
+	);
 	const fixes: number[] = [];
-	for (let i = from + 1; i < to; i++) {
-		const inbound = Math.abs(signedDeg(direction[i]! - inboundCourseDeg)) < INBOUND_DEG;
-		if (!inbound || !(at(i - 1).pastNm < 0 && at(i).pastNm >= 0) || at(i).distanceNm > OVER_FIX_NM) continue;
-		// The fix at which the phase began is not a time round.
-		if (i - from > 20 * track.rateHz) fixes.push(i);
+	for (let i = from; i < to; i++) {
+		const sample = { northNm: north[i]!, eastNm: east[i]!, trackDeg: direction[i]! };
+		if (passages.passed(sample, seconds(i))) fixes.push(i);
 	}
-	// The phase ends abeam by the track flown, which off the course can be just before the fix by the course.
-	const end = to - 1;
-	const inboundAtEnd = Math.abs(signedDeg(direction[end]! - inboundCourseDeg)) < INBOUND_DEG;
-	if (
-		inboundAtEnd &&
-		at(end).pastNm < 0 &&
-		at(end).distanceNm <= ENDED_AT_FIX_NM &&
-		end - from > 20 * track.rateHz
-	)
-		fixes.push(end);
 	const level = runs(from, to, least, (i) => Math.abs(bank[i]!) < WINGS_LEVEL_DEG);
 
 	const arrivalHeadingDeg = heading[from]!;
