@@ -2,8 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
 	testDir: 'e2e',
-	timeout: 90_000,
-	expect: { timeout: 15_000 },
+	timeout: 120_000,
+	expect: { timeout: 25_000 },
 	// One at a time: flights are flown in real time, and two browsers drawing at once starve each other.
 	workers: 1,
 	retries: 1,

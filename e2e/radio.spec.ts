@@ -48,7 +48,7 @@ async function tuneNav1(page: Page, mhz: string, course: string): Promise<void> 
 test('a student tunes, identifies, intercepts, tracks and holds; the debrief shows entry, circuits and the exact answer', async ({
 	page
 }) => {
-	test.setTimeout(360_000);
+	test.setTimeout(480_000);
 	await plugIn(page);
 	const card = shortHold();
 	const { login } = await studentWithTask(card);
@@ -80,11 +80,12 @@ test('a student tunes, identifies, intercepts, tracks and holds; the debrief sho
 			altitudeFt: 3000,
 			courses: ['105', '105', '090']
 		},
-		270_000
+		390_000
 	);
 	await page.getByRole('button', { name: 'Finish', exact: true }).click();
 
-	await expect(page).toHaveURL(/\/debrief\//);
+	// The whole flight is graded before the debrief is shown.
+	await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
 	await expect(page.getByTestId('hold-entry')).toContainText('Entry: direct');
 	await expect(page.getByTestId('hold-entry')).toContainText('✓ right');
 	const rows = page.getByTestId('circuits').locator('tbody tr');
