@@ -6,12 +6,12 @@ import {
 	parse,
 	PATTERN_IDS,
 	patternCard,
-	radioCards,
 	Standard,
 	TaskCard,
 	UPSET_LEVELS,
 	upsetCard
 } from '@hanza/core';
+import { radioCards } from './radio-cards.js';
 import type { TSchema, Static } from '@sinclair/typebox';
 import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
 import ostrel240 from './aircraft/ostrel-240.json' with { type: 'json' };

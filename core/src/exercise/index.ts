@@ -14,7 +14,7 @@ export {
 	type PatternId,
 	type PatternSetting
 } from './patterns.js';
-export * from './radio-cards.js';
+export * from './radio-sheet.js';
 export * from './places.js';
 export * from './progress.js';
 export * from './situation.js';

@@ -1,160 +1,14 @@
-import type { Area } from '../area/index.js';
-import { plus, times, unit } from '../navigation/vector.js';
-import { formatHeading, normalizeDeg } from '../units/index.js';
-import type { Weather } from '../simulation/index.js';
-import type { Call, Phase, TaskCard } from './card.js';
-import { hold } from './course.js';
-import type { CourseGuide, Guide, HoldGuide, ReversalGuide } from './guide.js';
-import { cardOf, configurationsOf, STILL, type PatternSetting } from './patterns.js';
-import { cardPlace, withPlaces } from './places.js';
-
-export interface RadioSetting extends Omit<PatternSetting, 'area' | 'headingDeg'> {
-	area: Area;
-}
-
-/** A share of full scale on which a course counts as captured, and for how long, s. */
-const CAPTURED = { within: 0.25, heldSeconds: 5 };
-/** Before the cone above a VOR, NM. */
-const SHORT_OF_IT_NM = 1;
-
-const three = (deg: number) => formatHeading(normalizeDeg(deg));
-const steady = (weather: { fromDeg: number; speedKt: number }): Weather => ({
-	...STILL,
-	windLayers: [{ altitudeFt: 0, ...weather }]
-});
-
-/** What a card of this part is laid out from. */
-class Sheet {
-	readonly speedKias: number;
-	private readonly base;
-	private readonly phases: Phase[] = [];
-
-	constructor(private readonly setting: RadioSetting) {
-		this.base = configurationsOf(setting.aircraft)('level-approach');
-		this.speedKias = this.base.airspeedKias;
-	}
-
-	leg(
-		name: string,
-		instruction: string,
-		guide: Guide | undefined,
-		end: Phase['end'],
-		targets: Phase['targets'] = {},
-		weight = 1
-	): this {
-		this.phases.push({
-			id: `leg-${this.phases.length + 1}`,
-			name,
-			instruction,
-			targets: {
-				altitudeFt: hold(this.setting.altitudeFt),
-				airspeedKias: hold(this.speedKias),
-				...targets
-			},
-			...(guide ? { guide } : {}),
-			end,
-			togetherAllowed: ['bank', 'power'],
-			weight
-		});
-		return this;
-	}
-
-	/** A course to be met at a cut, until it is captured. */
-	intercept(guide: CourseGuide): this {
-		const { courseDeg, aid, interceptDeg, toward } = guide;
-		return this.leg(
-			`Intercept ${three(courseDeg)} ${toward} ${aid}`,
-			`Tune, identify, set ${three(courseDeg)}. Cut of ${interceptDeg}° from the course, not from your heading; lead the turn.`,
-			guide,
-			{ kind: 'established', ...CAPTURED },
-			{},
-			1.5
-		);
-	}
-
-	/** A course kept to its end. */
-	track(guide: CourseGuide, end: Phase['end'], settleSeconds = 0): this {
-		const { courseDeg, aid, toward } = guide;
-		return this.leg(
-			`${three(courseDeg)} ${toward} ${aid}`,
-			`Hold a heading, see the drift, keep what stops it.`,
-			guide,
-			end,
-			{ needle: hold(0, settleSeconds) },
-			2
-		);
-	}
-
-	hold(guide: HoldGuide, end: Phase['end']): this {
-		const { aid, inboundCourseDeg, turns, inboundSeconds, timing, circuits } = guide;
-		return this.leg(
-			`Hold at ${aid}, ${three(inboundCourseDeg)} inbound, ${turns}`,
-			`Enter, then ${circuits} circuits. ${inboundSeconds} s ${timing}; find the heading that holds the course, correct outbound.`,
-			guide,
-			end,
-			{ needle: hold(0) },
-			4
-		);
-	}
-
-	reversal(guide: ReversalGuide): this {
-		const { aid, outboundCourseDeg, side, limitNm, shape, outboundSeconds } = guide;
-		const SHAPES: Record<ReversalGuide['shape'], string> = {
-			'45-180': '45° for a minute, 180° back',
-			'80-260': '80°, and 260° back',
-			'base-turn': 'the turn inbound',
-			racetrack: 'the turn inbound'
-		};
-		return this.leg(
-			`Reverse within ${limitNm} NM of ${aid}`,
-			`Outbound ${three(outboundCourseDeg)} for ${outboundSeconds} s, then ${side}: ${SHAPES[shape]}. Established inbound.`,
-			guide,
-			// Over the station on the way out is not established inbound.
-			{
-				kind: 'all',
-				of: [
-					{ kind: 'elapsed', seconds: 75 },
-					{ kind: 'established', within: 0.5, heldSeconds: 4 }
-				]
-			},
-			{},
-			3
-		);
-	}
-
-	/** The card, begun on a radial of a place, magnetic. */
-	card(
-		id: string,
-		name: string,
-		group: string,
-		summary: string,
-		begin: { aid: string; radialDeg: number; distanceNm: number; headingDeg: number },
-		more: Partial<TaskCard> = {}
-	): TaskCard {
-		const { area, aircraft, altitudeFt } = this.setting;
-		const place = cardPlace(area, begin.aid);
-		const at = plus(
-			{ north: place.northNm, east: place.eastNm },
-			times(unit(begin.radialDeg + area.variationDeg), begin.distanceNm)
-		);
-		const card = cardOf(
-			{ aircraft, area: area.id, altitudeFt, headingDeg: normalizeDeg(begin.headingDeg) },
-			this.base,
-			{
-				id,
-				name,
-				group,
-				summary,
-				numbersToKnow: ['level-approach'],
-				phases: this.phases,
-				...more
-			}
-		);
-		const northNm = Math.round(at.north * 1e4) / 1e4;
-		const eastNm = Math.round(at.east * 1e4) / 1e4;
-		return withPlaces({ ...card, start: { ...card.start, northNm, eastNm } }, area);
-	}
-}
+import {
+	normalizeDeg,
+	RadioSheet,
+	steadyWind,
+	type Call,
+	type CourseGuide,
+	type HoldGuide,
+	type RadioSetting,
+	type ReversalGuide,
+	type TaskCard
+} from '@hanza/core';
 
 /** The school's own short lists, as they ship. */
 const PASSAGE: Pick<Call, 'name' | 'items' | 'withinSeconds'> = {
@@ -167,6 +21,11 @@ const OUTBOUND: Pick<Call, 'name' | 'items' | 'withinSeconds'> = {
 	items: ['Clock', 'Heading with wind'],
 	withinSeconds: 12
 };
+
+/** Before the cone above a VOR, NM. */
+const SHORT_OF_IT_NM = 1;
+/** Once the turn on to it has been flown. */
+const ON_THE_ARC = { value: 0, mode: 'hold', settleSeconds: 45 } as const;
 
 const INTERCEPTS = 'Radials and courses';
 const ARCS = 'Arcs';
@@ -184,12 +43,11 @@ type Begin = { radialDeg: number; distanceNm: number; headingDeg: number };
 const ARRIVALS = { direct: 105, teardrop: 230, parallel: 330 } as const;
 
 /**
- * The cards of radio navigation for an aircraft in an area that has the stations they speak of: shipped for
- * the Veskar Isles. Their identifiers are their own.
+ * The cards of radio navigation for an aircraft over the Veskar Isles, whose stations they speak of.
  * @throws InputError where the area lacks a station.
  */
 export function radioCards(setting: RadioSetting): TaskCard[] {
-	const sheet = () => new Sheet(setting);
+	const sheet = () => new RadioSheet(setting);
 	const course = (
 		aid: string,
 		courseDeg: number,
@@ -206,7 +64,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 	const far = (aid: string, distanceNm: number) => ({ kind: 'farther', aid, distanceNm }) as const;
 	const passed = (aid: string) => ({ kind: 'passed', aid }) as const;
 
-	const cross = steady({ fromDeg: 345, speedKt: 20 });
+	const cross = steadyWind({ fromDeg: 345, speedKt: 20 });
 	const holdGuide = (turns: 'left' | 'right', more: Partial<HoldGuide> = {}): HoldGuide => ({
 		kind: 'hold',
 		aid: 'LSK',
@@ -240,7 +98,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				summary,
 				{ aid: guide.aid, ...arrive(headingDeg) },
 				{
-					weather: steady({ fromDeg: 40, speedKt: 20 }),
+					weather: steadyWind({ fromDeg: 40, speedKt: 20 }),
 					calls: [
 						{ id: 'fix', at: { kind: 'passing', aid: guide.aid }, ...PASSAGE },
 						{ id: 'outbound', at: { kind: 'outbound' }, ...OUTBOUND }
@@ -274,7 +132,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				REVERSALS,
 				summary,
 				{ aid: 'LSK', ...arrive(shape === 'racetrack' ? 80 : 285) },
-				{ weather: steady({ fromDeg: 300, speedKt: 15 }) }
+				{ weather: steadyWind({ fromDeg: 300, speedKt: 15 }) }
 			);
 
 	return [
@@ -324,7 +182,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				INTERCEPTS,
 				'On the course with no correction and a wind that nobody tells: 20, 10, 5, and what is left is the wind.',
 				{ aid: 'TRK', radialDeg: 200, distanceNm: 14, headingDeg: 20 },
-				{ weather: steady({ fromDeg: 100, speedKt: 20 }), windInBrief: false }
+				{ weather: steadyWind({ fromDeg: 100, speedKt: 20 }), windInBrief: false }
 			),
 		sheet()
 			.track({ ...course('ORMEK', 60, 'to'), fullScale: { nm: 1 } }, near('ORMEK', 1), 10)
@@ -349,7 +207,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				BEACONS,
 				'Nose on the pointer all the way: it arrives, on a curve. The plan shows which.',
 				{ aid: 'MRN', radialDeg: 200, distanceNm: 9, headingDeg: 20 },
-				{ weather: steady({ fromDeg: 290, speedKt: 20 }), planInFlight: true }
+				{ weather: steadyWind({ fromDeg: 290, speedKt: 20 }), planInFlight: true }
 			),
 		sheet()
 			.track(course('MRN', 20, 'to'), near('MRN', 1), 20)
@@ -367,7 +225,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				BEACONS,
 				'The same wind, a straight line: the pointer off the nose by the correction, and past the beacon off the tail.',
 				{ aid: 'MRN', radialDeg: 200, distanceNm: 9, headingDeg: 20 },
-				{ weather: steady({ fromDeg: 290, speedKt: 20 }) }
+				{ weather: steadyWind({ fromDeg: 290, speedKt: 20 }) }
 			),
 		sheet()
 			.track(course('VSK', 180, 'from'), far('VSK', 9.5), 10)
@@ -376,7 +234,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				'Turn 90° at the lead, then ten degrees of heading for ten of pointer. Off by half a mile: 10 to 20° toward the arc.',
 				{ kind: 'arc', aid: 'VSK', radiusNm: 10, direction: 'clockwise' },
 				{ kind: 'radial', aid: 'VSK', radialDeg: 267 },
-				{ arcNm: hold(0, 45) },
+				{ arcNm: ON_THE_ARC },
 				3
 			)
 			.track(course('VSK', 90, 'to'), near('VSK', 3), 45)
@@ -386,7 +244,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				ARCS,
 				'Out on a radial, round on ten miles, and off at the lead radial inbound.',
 				{ aid: 'VSK', radialDeg: 180, distanceNm: 5, headingDeg: 180 },
-				{ weather: steady({ fromDeg: 320, speedKt: 15 }) }
+				{ weather: steadyWind({ fromDeg: 320, speedKt: 15 }) }
 			),
 		sheet()
 			.track(course('OSD', 340, 'from'), far('OSD', 7.5), 10)
@@ -395,7 +253,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				'The station on the left wing. Blown out: pointer ahead of the wing; blown in: let it trail.',
 				{ kind: 'arc', aid: 'OSD', radiusNm: 8, direction: 'counterclockwise' },
 				{ kind: 'radial', aid: 'OSD', radialDeg: 273 },
-				{ arcNm: hold(0, 45) },
+				{ arcNm: ON_THE_ARC },
 				3
 			)
 			.track(course('OSD', 90, 'to'), near('OSD', 2.5), 45)
@@ -405,7 +263,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				ARCS,
 				'Eight miles with the wind changing its side all the way round.',
 				{ aid: 'OSD', radialDeg: 340, distanceNm: 4, headingDeg: 340 },
-				{ weather: steady({ fromDeg: 250, speedKt: 25 }) }
+				{ weather: steadyWind({ fromDeg: 250, speedKt: 25 }) }
 			),
 		holdCard(
 			'hold-direct',
@@ -448,7 +306,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 			'By the pointer alone: no distance, a dip in every turn, and a swing over the beacon that is no passage yet.',
 			ARRIVALS.direct,
 			holdGuide('right', { aid: 'MRN' }),
-			{ weather: steady({ fromDeg: 300, speedKt: 15 }) }
+			{ weather: steadyWind({ fromDeg: 300, speedKt: 15 }) }
 		),
 		holdCard(
 			'hold-fix',
