@@ -137,6 +137,7 @@ test('a drill is done with keys only, marked, and what was missed is due again',
 
 	// A number is typed, a wrong kind is refused, and the answer says how near it was.
 	await page.goto('/drills/standard-bank');
+	await expect(page.getByLabel('Your answer')).toBeFocused();
 	await page.keyboard.type('much');
 	await page.keyboard.press('Enter');
 	await expect(page.getByRole('alert')).toHaveText('Type a number.');

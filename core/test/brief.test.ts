@@ -75,8 +75,8 @@ describe('what a card wants worked out', () => {
 			['arc', 10, 267],
 			['arc-wind', 8, 273]
 		] as const) {
-			expect(Math.abs(ofKind(card(id), 'turn-on', 'distance').nm - (radiusNm - 0.5))).toBeLessThan(0.05);
-			// Eight miles make the lead 3.8°, ten make it 3.0°.
+			expect(Math.abs(ofKind(card(id), 'turn-on', 'distance').nm - (radiusNm - 0.5))).toBeLessThan(0.25);
+			// By the rule eight miles make the lead 3.8°, ten make it 3.0°; the wind makes the rest.
 			expect(Math.abs(ofKind(card(id), 'lead-radial', 'direction').deg - leadRadialDeg)).toBeLessThan(1.5);
 		}
 		// Clockwise from the 180 radial the nose starts west, and into a wind from the north-west.

@@ -5,8 +5,11 @@ import {
 	normalizeDeg,
 	signedDeg,
 	solveArc,
+	solveArcJoin,
+	solveArcLeave,
 	solveHold,
 	holdSectors,
+	leadRadialRule,
 	solveHoldEntry,
 	solveIntercept,
 	solveNeedle,
@@ -306,6 +309,119 @@ describe('an arc', () => {
 			expect(arc.rows).toHaveLength(10);
 			expect(arc.rows.at(-1)!.radialDeg).toBeCloseTo(input.toRadialDeg, 9);
 		}
+	});
+});
+
+describe('the turns on to an arc and off it', () => {
+	const arcs = {
+		radiusNm: fc.double({ min: 5, max: 25, noNaN: true }),
+		direction: fc.constantFrom('clockwise' as const, 'counterclockwise' as const),
+		radialDeg: HALF_DEG,
+		trueAirspeedKt: fc.integer({ min: 70, max: 180 }),
+		windFromDeg: HALF_DEG,
+		windSpeedKt: fc.integer({ min: 0, max: 22 })
+	};
+	const STILL = {
+		radiusNm: 10,
+		direction: 'clockwise' as 'clockwise' | 'counterclockwise',
+		radialDeg: 0,
+		trueAirspeedKt: 100,
+		windFromDeg: 0,
+		windSpeedKt: 0
+	};
+	type Arc = typeof STILL;
+
+	/** A turn flown in small steps from a place on a radial. */
+	function fly(
+		{ trueAirspeedKt, windFromDeg, windSpeedKt }: Arc,
+		radialDeg: number,
+		distanceNm: number,
+		{ headingDeg, byDeg }: { headingDeg: number; byDeg: number }
+	): Flown {
+		const flown = new Flown(headingDeg, trueAirspeedKt, windFromDeg, windSpeedKt);
+		flown.north = distanceNm * Math.cos(toRadians(radialDeg));
+		flown.east = distanceNm * Math.sin(toRadians(radialDeg));
+		return flown.turn(byDeg > 0 ? 1 : -1, headingDeg + byDeg, 3);
+	}
+	/** Direction over the ground on a heading, off a course. */
+	function offCourse(
+		{ trueAirspeedKt, windFromDeg, windSpeedKt }: Arc,
+		headingDeg: number,
+		courseDeg: number
+	) {
+		const [h, w] = [toRadians(headingDeg), toRadians(windFromDeg + 180)];
+		const north = trueAirspeedKt * Math.cos(h) + windSpeedKt * Math.cos(w);
+		const east = trueAirspeedKt * Math.sin(h) + windSpeedKt * Math.sin(w);
+		return Math.abs(signedDeg((Math.atan2(east, north) * 180) / Math.PI - courseDeg));
+	}
+	const sideOf = ({ direction }: Arc) => (direction === 'clockwise' ? 1 : -1);
+
+	it('on to it, flown in small steps, ends on the arc and along it', () => {
+		fc.assert(
+			fc.property(fc.record(arcs), fc.constantFrom('inside', 'outside'), (arc, from) => {
+				const join = solveArcJoin({ ...arc, from });
+				const arriving = arc.radialDeg + (from === 'inside' ? 0 : 180);
+				expect(offCourse(arc, join.part.headingDeg, arriving)).toBeLessThan(1e-6);
+				const flown = fly(arc, arc.radialDeg, join.atNm, join.part);
+				expect(Math.abs(Math.hypot(flown.north, flown.east) - arc.radiusNm)).toBeLessThan(0.002);
+				const endDeg = (Math.atan2(flown.east, flown.north) * 180) / Math.PI;
+				expect(Math.abs(signedDeg(endDeg - join.endRadialDeg))).toBeLessThan(0.02);
+				expect(offCourse(arc, flown.headingDeg, endDeg + sideOf(arc) * 90)).toBeLessThan(0.05);
+				expect(signedDeg(join.endHeadingDeg - flown.headingDeg)).toBeCloseTo(0, 6);
+			}),
+			{ numRuns: 200 }
+		);
+	});
+
+	it('off it, flown in small steps, ends on the radial and along that', () => {
+		fc.assert(
+			fc.property(fc.record(arcs), fc.constantFrom('inbound', 'outbound'), (arc, toward) => {
+				const leave = solveArcLeave({ ...arc, toward });
+				const tangent = leave.atRadialDeg + sideOf(arc) * 90;
+				expect(offCourse(arc, leave.part.headingDeg, tangent)).toBeLessThan(1e-6);
+				expect(signedDeg(sideOf(arc) * (arc.radialDeg - leave.atRadialDeg))).toBeCloseTo(leave.leadDeg, 6);
+				const flown = fly(arc, leave.atRadialDeg, arc.radiusNm, leave.part);
+				expect(Math.abs(flown.rightOf(arc.radialDeg))).toBeLessThan(0.002);
+				expect(flown.along(arc.radialDeg)).toBeGreaterThan(0);
+				const away = toward === 'outbound' ? 0 : 180;
+				expect(offCourse(arc, flown.headingDeg, arc.radialDeg + away)).toBeLessThan(1e-6);
+			}),
+			{ numRuns: 200 }
+		);
+	});
+
+	it('touch the arc as circles do in still air', () => {
+		const r = 100 / (60 * Math.PI);
+		for (const direction of ['clockwise', 'counterclockwise'] as const) {
+			const arc = { ...STILL, direction };
+			expect(solveArcJoin({ ...arc, from: 'inside' }).atNm).toBeCloseTo(Math.sqrt(100 - 20 * r), 9);
+			expect(solveArcJoin({ ...arc, from: 'outside' }).atNm).toBeCloseTo(Math.sqrt(100 + 20 * r), 9);
+			const sine = (toward: 'inbound' | 'outbound') =>
+				Math.sin(toRadians(solveArcLeave({ ...arc, toward }).leadDeg));
+			expect(sine('inbound')).toBeCloseTo(r / (10 - r), 9);
+			expect(sine('outbound')).toBeCloseTo(r / (10 + r), 9);
+		}
+		// The rule is for small angles.
+		expect(leadRadialRule(100, 10)).toBeCloseTo(60 * (r / 10), 9);
+	});
+
+	it('lead more with the wind behind the turn', () => {
+		const windy = (windFromDeg: number) => ({ ...STILL, windFromDeg, windSpeedKt: 20 });
+		const joinLead = (fromDeg: number) => solveArcJoin({ ...windy(fromDeg), from: 'inside' }).leadNm;
+		// Out along 360: a wind from the south carries on toward the arc.
+		expect(joinLead(180)).toBeGreaterThan(joinLead(0) + 0.2);
+		const leaveLead = (fromDeg: number) => solveArcLeave({ ...windy(fromDeg), toward: 'inbound' }).leadDeg;
+		// Eastward at the 360 radial: a wind from the west carries past it.
+		expect(leaveLead(270)).toBeGreaterThan(leaveLead(90) + 1);
+	});
+
+	it('are refused where the arc is no wider than the turn, or the wind too strong', () => {
+		const join = (more: Partial<Arc>) => () => solveArcJoin({ ...STILL, from: 'inside', ...more });
+		expect(join({ radiusNm: 0.4 })).toThrow(/wider than the arc/);
+		expect(join({ windSpeedKt: 110, windFromDeg: 90 })).toThrow(HanzaError);
+		expect(() => solveArcLeave({ ...STILL, radiusNm: 0.4, toward: 'inbound' })).toThrow(
+			/ends on that radial/
+		);
 	});
 });
 

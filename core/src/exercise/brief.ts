@@ -1,6 +1,9 @@
-import { roughTrueKt, solveTurn } from '../flight/index.js';
+import { roughTrueKt } from '../flight/index.js';
 import {
+	leadRadialRule,
 	solveArc,
+	solveArcJoin,
+	solveArcLeave,
 	solveHold,
 	solveHoldEntry,
 	solveIntercept,
@@ -9,7 +12,7 @@ import {
 	type HoldInput
 } from '../navigation/index.js';
 import { windAt } from '../simulation/index.js';
-import { formatHeading, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
+import { formatHeading, normalizeDeg, signedDeg } from '../units/index.js';
 import { HanzaError } from '../validation/index.js';
 import { solveWindTriangle } from '../wind/index.js';
 import type { TaskCard } from './card.js';
@@ -241,24 +244,25 @@ function arc(
 	const day = dayOf(card);
 	const { radiusNm, direction } = guide;
 	const side = direction === 'clockwise' ? 1 : -1;
-	const turnNm = solveTurn({
-		trueAirspeedKt: day.trueAirspeedKt,
-		rateDegPerSecond: STANDARD_RATE_DEG_PER_SECOND
-	}).radiusNm;
 	const comesOut = before?.kind === 'course' && before.toward === 'from' && before.aid === guide.aid;
 	const leaves = after?.kind === 'course' && after.aid === guide.aid;
 	const fromRadialDeg = comesOut ? before.courseDeg : null;
 	const toRadialDeg = leaves ? normalizeDeg(after.courseDeg + (after.toward === 'to' ? 180 : 0)) : null;
 	const makers: Maker[] = [];
+	// Without the wind the turns of still air are the best that can be said.
+	const turning = { ...day, ...(told ? {} : { windSpeedKt: 0 }), radiusNm, direction };
 	if (fromRadialDeg !== null)
-		makers.push(() => [
-			{
-				id: 'turn-on',
-				ask: 'Distance at which you turn on to the arc',
-				answer: { kind: 'distance', nm: radiusNm - turnNm, withinNm: WITHIN.turnNm },
-				why: `A turn of 90° at standard rate takes ${turnNm.toFixed(1)} NM; the rule says half a mile.`
-			}
-		]);
+		makers.push(() => {
+			const { atNm, leadNm } = solveArcJoin({ ...turning, radialDeg: fromRadialDeg, from: 'inside' });
+			return [
+				{
+					id: 'turn-on',
+					ask: 'Distance at which you turn on to the arc',
+					answer: { kind: 'distance', nm: atNm, withinNm: WITHIN.turnNm },
+					why: `The turn at standard rate takes ${leadNm.toFixed(1)} NM ${told ? 'in this wind' : 'in still air'}; the rule says half a mile.`
+				}
+			];
+		});
 	if (told && fromRadialDeg !== null && toRadialDeg !== null)
 		makers.push(() => {
 			const input = { ...day, radiusNm, direction, fromRadialDeg, toRadialDeg, stepDeg: 10 };
@@ -276,14 +280,15 @@ function arc(
 		});
 	if (toRadialDeg !== null)
 		makers.push(() => {
-			const leadDeg = (60 * turnNm) / radiusNm;
-			const deg = normalizeDeg(toRadialDeg - side * leadDeg);
+			const toward = leaves && after.toward === 'from' ? 'outbound' : 'inbound';
+			const { atRadialDeg, leadDeg, part } = solveArcLeave({ ...turning, radialDeg: toRadialDeg, toward });
+			const ruleDeg = leadRadialRule(day.trueAirspeedKt, radiusNm);
 			return [
 				{
 					id: 'lead-radial',
-					ask: 'Lead radial for the turn inbound',
-					answer: { kind: 'direction', deg, withinDeg: WITHIN.leadDeg },
-					why: `60 × turn radius over distance: ${leadDeg.toFixed(0)}° before the ${formatHeading(toRadialDeg)} radial.`
+					ask: `Lead radial for the turn ${toward}`,
+					answer: { kind: 'direction', deg: atRadialDeg, withinDeg: WITHIN.leadDeg },
+					why: `A turn of ${Math.abs(part.byDeg).toFixed(0)}°, begun ${leadDeg.toFixed(1)}° before the ${formatHeading(toRadialDeg)} radial; 60 × turn radius over distance says ${ruleDeg.toFixed(1)}°.`
 				}
 			];
 		});

@@ -1,5 +1,12 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { GRAVITY_MPS2, METRES_PER_NM, MPS_PER_KT, toDegrees, toRadians } from '../units/index.js';
+import {
+	GRAVITY_MPS2,
+	METRES_PER_NM,
+	MPS_PER_KT,
+	STANDARD_RATE_DEG_PER_SECOND,
+	toDegrees,
+	toRadians
+} from '../units/index.js';
 import { InputError } from '../validation/index.js';
 
 export const TurnInput = Type.Object(
@@ -64,3 +71,7 @@ export function solveTurn(input: TurnInput): TurnOutput {
  */
 export const roughTrueKt = (indicatedKt: number, altitudeFt: number): number =>
 	indicatedKt * (1 + (altitudeFt / 1000) * 0.016);
+
+/** Radius of a turn at standard rate, NM. Source: V / ω. */
+export const standardRadiusNm = (trueAirspeedKt: number): number =>
+	trueAirspeedKt / 3600 / toRadians(STANDARD_RATE_DEG_PER_SECOND);

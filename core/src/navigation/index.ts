@@ -1,4 +1,5 @@
 export * from './arc.js';
+export * from './arc-turns.js';
 export * from './final.js';
 export * from './hold.js';
 export * from './intercept.js';

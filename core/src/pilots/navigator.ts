@@ -1,8 +1,8 @@
 import { placeOn, type Guide, type TaskCard } from '../exercise/index.js';
-import { solveTurn } from '../flight/index.js';
+import { solveTurn, standardRadiusNm } from '../flight/index.js';
 import { RECEIVER_BITS, type RadioReadings, type RadioSettings } from '../radio/index.js';
 import { windAt, type ControlInputs, type DrawnLine } from '../simulation/index.js';
-import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND, toRadians } from '../units/index.js';
+import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
 import { solveWindTriangle } from '../wind/index.js';
 import { Ears, tuned } from './ears.js';
 import { flyHold } from './holding.js';
@@ -318,6 +318,6 @@ export class Navigator {
 
 	/** How far a standard-rate turn takes the aircraft to the side, NM. */
 	get radiusNm(): number {
-		return this.trueAirspeedKt / 3600 / toRadians(STANDARD_RATE_DEG_PER_SECOND);
+		return standardRadiusNm(this.trueAirspeedKt);
 	}
 }

@@ -1,12 +1,6 @@
 import { placesOf, type Area, type Place } from '../area/index.js';
-import {
-	clamp,
-	normalizeDeg,
-	signedDeg,
-	STANDARD_RATE_DEG_PER_SECOND,
-	toDegrees,
-	toRadians
-} from '../units/index.js';
+import { standardRadiusNm } from '../flight/index.js';
+import { clamp, normalizeDeg, signedDeg, toDegrees, toRadians } from '../units/index.js';
 import type { RnavSettings } from './settings.js';
 
 /** Full scale of the RNAV needle, one side, NM. Source: ICAO Doc 9613, terminal and approach. */
@@ -90,7 +84,7 @@ export class RnavUnit {
 		let seen = this.along(leg, at);
 		const next = this.leg(settings, state, state.rnavTo + 1);
 		const turn = next ? Math.abs(signedDeg(next.courseDeg - leg.courseDeg)) : 0;
-		const radiusNm = at.groundspeedKt / 3600 / toRadians(STANDARD_RATE_DEG_PER_SECOND);
+		const radiusNm = standardRadiusNm(at.groundspeedKt);
 		const leadNm = radiusNm * Math.tan(toRadians(Math.min(turn, 120) / 2));
 		if (next && seen.toGoNm <= leadNm) {
 			state.rnavTo++;

@@ -1,4 +1,5 @@
 import { FixPassages, type HoldGuide } from '../../exercise/index.js';
+import { standardRadiusNm } from '../../flight/index.js';
 import { solveHold, solveHoldEntry, type HoldEntry, type HoldOutput } from '../../navigation/index.js';
 import { clamp, signedDeg } from '../../units/index.js';
 import { CannotError } from '../../validation/index.js';
@@ -139,7 +140,7 @@ export function holdReport(flown: Flown, guide: HoldGuide): HoldReport {
 		];
 		if (!first) return { ...base, flown: null, firstHeadingDeg: null };
 		const firstHeadingDeg = meanDirection(heading, first.from, first.to);
-		const diameterNm = (airOf(flown).trueAirspeedKt / (60 * Math.PI)) * 2;
+		const diameterNm = 2 * standardRadiusNm(airOf(flown).trueAirspeedKt);
 		const aside = at(first.from).rightNm * mirror;
 		if (aside > DIRECT_SHARE * diameterNm) return { ...base, flown: 'direct', firstHeadingDeg };
 		// The turn after the first leg: toward the hold's own side is a teardrop.
