@@ -14,29 +14,27 @@ import {
 	toneOn,
 	type Instrument,
 	type RadioSettings,
-	type ResumeState,
 	type Situation,
-	type ScanInstrument,
 	type TaskCard,
 	type VeilLevel
 } from '@hanza/core';
 import type { Frame, FreezeReason, FromFlight, Moment, ToFlight } from '$lib/workers/messages.js';
-import { deflection, gamepadControls, loadSetup, readAxes, type AxisSetting } from './gamepad.js';
-import { gazeOfStick } from './gaze.js';
-import type { WaitingOrder } from './orders.js';
+import { AttemptServer, NOT_REACHED, problemOf } from './attempt-server.js';
+import {
+	saveArrangement,
+	savedArrangement,
+	savedGlancePx,
+	savedVeil,
+	saveVeil,
+	type Arrangement
+} from './choices.js';
+import { commandOf, TURNING } from './commands.js';
+import { loadSetup, readAxes } from './gamepad.js';
 import { moveByKeys, stepFlaps } from './hands.js';
 import { loadKeys, type Action } from './keymap.js';
-import {
-	listenNext,
-	nextReceiver,
-	pointNext,
-	sourceNext,
-	swap,
-	tuneBy,
-	turnCourse,
-	type Receiver
-} from './radios.js';
+import type { Receiver } from './radios.js';
 import { CockpitSound } from './sound.js';
+import { Sticks, type StickControls } from './sticks.js';
 import { Veil } from '$lib/components/panel/veil.svelte.js';
 import { Uploader, type UploadState } from './uploader.js';
 
@@ -54,54 +52,13 @@ export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'offered' | 'ended
 
 /** How often the cockpit asks for the instructor's orders, ms. */
 const ORDERS_MS = 2000;
-const LOOK_KEYS = {
-	lookAttitude: 'attitude',
-	lookAirspeed: 'airspeed',
-	lookAltimeter: 'altimeter',
-	lookHeading: 'heading',
-	lookTurn: 'turn',
-	lookVertical: 'vertical-speed',
-	lookEngine: 'engine'
-} as const satisfies Partial<Record<Action, ScanInstrument>>;
-
-const VEIL_KEY = 'hanza-veil';
-const savedVeil = (): VeilLevel | 'off' =>
-	(['dim', 'blur', 'black'] as const).find((level) => level === localStorage.getItem(VEIL_KEY)) ?? 'off';
-
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
-const GLANCE_KEY = 'hanza-glance-px';
-export const GLANCE_PX = { usual: 12, most: 80 };
-/** How far beside an instrument the pointer may be and still look at it. */
-export function savedGlancePx(): number {
-	const kept = Number(localStorage.getItem(GLANCE_KEY) ?? GLANCE_PX.usual);
-	return Number.isFinite(kept) ? Math.min(GLANCE_PX.most, Math.max(0, kept)) : GLANCE_PX.usual;
-}
-export const saveGlancePx = (px: number): void => localStorage.setItem(GLANCE_KEY, String(px));
-
 const HECTOPASCAL_STEP = 0.5;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
 /** How far back a flight can be taken up again, s. */
 export const STEPS_BACK = [10, 30, 60] as const;
-/** Keys that go on turning while they are held. */
-const TURNING: ReadonlySet<Action> = new Set([
-	'settingUp',
-	'settingDown',
-	'knobLeft',
-	'knobRight',
-	'tuneUp',
-	'tuneDown',
-	'course1Left',
-	'course1Right',
-	'course2Left',
-	'course2Right'
-]);
-
-/** Round dials in the basic T, or linear scales round an attitude picture. */
-export type Arrangement = 'round' | 'linear';
-const ARRANGEMENT_KEY = 'hanza-arrangement';
-
 /** The cockpit's state: the flight worker, the hands, and the way to the server. */
 export class Cockpit {
 	frame = $state.raw<Frame | null>(null);
@@ -134,22 +91,21 @@ export class Cockpit {
 	volume = $state(0);
 	/** Times real time. */
 	rate = $state<(typeof RATES)[number]>(1);
-	arrangement = $state<Arrangement>(localStorage.getItem(ARRANGEMENT_KEY) === 'linear' ? 'linear' : 'round');
+	arrangement = $state<Arrangement>(savedArrangement());
 
 	private readonly worker: Worker;
 	private readonly uploader: Uploader;
+	private readonly server: AttemptServer;
 	// Read once a picture, not shown: it needs no reactivity.
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity
 	private readonly held = new Set<Action>();
 	private pointerHasStick = false;
 	private waitsForFrame = false;
-	private readonly gamepad = loadSetup();
+	private readonly sticks = new Sticks(loadSetup());
 	readonly keys: Readonly<Record<string, Action>> = (() => {
 		const { maps, chosen } = loadKeys();
 		return maps[chosen];
 	})();
-	/** The device's last word for each control: it speaks only when it moves, so that keys and it can share. */
-	private gamepadSaid: Partial<Record<string, number>> = {};
 	private lastHands = 0;
 	private picture = 0;
 	private flushed: (() => void) | null = null;
@@ -163,6 +119,7 @@ export class Cockpit {
 		// eslint-disable-next-line svelte/prefer-svelte-reactivity
 		this.worker = new Worker(new URL('../workers/flight.worker.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data: message }: MessageEvent<FromFlight>) => this.hear(message);
+		this.server = new AttemptServer(data.id);
 		this.uploader = new Uploader(data.id, (state, waiting) => {
 			this.upload = state;
 			this.waiting = waiting;
@@ -187,7 +144,7 @@ export class Cockpit {
 		try {
 			await this.uploader.open();
 			// Asked only now: what was on the shelf may have moved the server on since the page was made.
-			const resume = await this.whereItWas();
+			const resume = await this.server.whereItWas();
 			const { card, aircraft, area, assist, seed } = $state.snapshot(data) as CockpitData;
 			this.tell({
 				type: 'load',
@@ -203,16 +160,6 @@ export class Cockpit {
 			this.problem =
 				'The flight could not be loaded. Check the connection and reload the page; nothing is lost.';
 		}
-	}
-
-	private async whereItWas(): Promise<{ state: ResumeState; recorded: ArrayBuffer; nextSeq: number } | null> {
-		const [state, recording] = await Promise.all([
-			fetch(`/api/attempts/${this.data.id}/state`),
-			fetch(`/api/attempts/${this.data.id}/recording`)
-		]);
-		if (!state.ok || !recording.ok) throw new Error('not reached');
-		const { resume, nextSeq } = (await state.json()) as { resume: ResumeState | null; nextSeq: number };
-		return resume && { state: resume, recorded: await recording.arrayBuffer(), nextSeq };
 	}
 
 	private hear(message: FromFlight): void {
@@ -258,9 +205,7 @@ export class Cockpit {
 				this.flushed?.();
 				return;
 			case 'taken':
-				void fetch(`/api/attempts/${this.data.id}/orders/${message.id}`, { method: 'PUT' }).catch(() => {
-					// Not said: the server will send the order again, and doing it twice does no harm.
-				});
+				this.server.tookOrder(message.id);
 				return;
 			case 'situation':
 				this.placed?.(message.situation);
@@ -286,15 +231,9 @@ export class Cockpit {
 	/** What the instructor wants done to this flight. */
 	private async askForOrders(): Promise<void> {
 		if (this.status !== 'flying' && this.status !== 'frozen') return;
-		try {
-			const answer = await fetch(`/api/attempts/${this.data.id}/orders`);
-			if (!answer.ok) return;
-			for (const { id, order } of (await answer.json()) as WaitingOrder[]) {
-				this.tell({ type: 'order', id, order });
-				if (order.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
-			}
-		} catch {
-			// Without a server there are no orders; the flight goes on.
+		for (const { id, order } of await this.server.orders()) {
+			this.tell({ type: 'order', id, order });
+			if (order.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
 		}
 	}
 
@@ -304,8 +243,11 @@ export class Cockpit {
 		this.playSound();
 		this.askForFrame();
 		if (this.status !== 'flying' || !this.inputs) return;
-		this.lookByGamepad();
-		const asked = this.askGamepad();
+		const axes = readAxes();
+		// A second stick looks about a veiled panel while the other flies.
+		const looked = axes && this.veil.level !== 'off' ? this.sticks.look(axes) : null;
+		if (looked) this.veil.look(looked);
+		const asked: StickControls = axes ? this.sticks.ask(axes) : {};
 		const stickTaken = this.pointerHasStick || 'elevator' in asked || 'aileron' in asked;
 		const next = { ...moveByKeys(this.inputs, this.held, this.data.assist, stickTaken, seconds), ...asked };
 		const changed = (Object.keys(next) as (keyof ControlInputs)[]).some(
@@ -314,38 +256,12 @@ export class Cockpit {
 		if (changed) this.setInputs(next);
 	}
 
-	/** A second stick looks about a veiled panel while the other flies. */
-	private lookByGamepad(): void {
-		const { lookAcross, lookAlong } = this.gamepad;
-		if (this.veil.level === 'off' || !lookAcross || !lookAlong) return;
-		const axes = readAxes();
-		if (!axes) return;
-		const at = (setting: AxisSetting) => deflection(axes[setting.axis] ?? 0, setting);
-		this.veil.look(gazeOfStick(at(lookAcross), at(lookAlong)));
-	}
-
-	/** What a gamepad or joystick asks for: deflected axes, and those that have just moved. */
-	private askGamepad(): Partial<Pick<ControlInputs, 'elevator' | 'aileron' | 'rudder' | 'throttle'>> {
-		const axes = readAxes();
-		if (!axes) return {};
-		const said = gamepadControls(axes, this.gamepad);
-		const asked: Partial<ControlInputs> = {};
-		for (const [name, value] of Object.entries(said) as [keyof typeof said, number][]) {
-			if (name === 'lookAcross' || name === 'lookAlong') continue;
-			const before = this.gamepadSaid[name];
-			const moved = before !== undefined && Math.abs(value - before) > 0.004;
-			if (name === 'throttle' ? moved : value !== 0 || moved) asked[name] = value;
-			if (name !== 'throttle' || moved || before === undefined) this.gamepadSaid[name] = value;
-		}
-		return asked;
-	}
-
 	/** The student's own veil; a card that asks for one keeps its own. */
 	chooseVeil(level: VeilLevel | 'off'): void {
 		if (this.data.card.veil) return;
 		this.veil.level = level;
 		if (level === 'off') this.veil.look(null);
-		localStorage.setItem(VEIL_KEY, level);
+		saveVeil(level);
 	}
 
 	private setInputs(inputs: ControlInputs): void {
@@ -422,91 +338,9 @@ export class Cockpit {
 		const action = this.keys[code];
 		if (!action) return false;
 		if (repeat && !TURNING.has(action)) return true;
-		switch (action) {
-			case 'freeze':
-				this.toggleFreeze();
-				break;
-			case 'targets':
-				this.targetsShown = !this.targetsShown;
-				break;
-			case 'help':
-				this.helpShown = !this.helpShown;
-				break;
-			case 'stopwatch':
-				this.pressStopwatch();
-				break;
-			case 'flapsDown':
-			case 'flapsUp':
-				this.stepFlaps(action === 'flapsDown' ? 1 : -1);
-				break;
-			case 'settingUp':
-			case 'settingDown':
-				this.turnSetting(action === 'settingUp' ? 1 : -1);
-				break;
-			case 'knobLeft':
-			case 'knobRight':
-				this.turnHeadingKnob(action === 'knobRight' ? 1 : -1);
-				break;
-			case 'alternateStatic':
-				if (this.inputs) this.control({ alternateStatic: this.inputs.alternateStatic > 0 ? 0 : 1 });
-				break;
-			case 'lookAttitude':
-			case 'lookAirspeed':
-			case 'lookAltimeter':
-			case 'lookHeading':
-			case 'lookTurn':
-			case 'lookVertical':
-			case 'lookEngine':
-				this.veil.look(LOOK_KEYS[action]);
-				break;
-			case 'nameFailure':
-				this.naming = !this.naming;
-				break;
-			case 'receiver':
-				this.receiver = nextReceiver(this.receiver);
-				break;
-			case 'tuneUp':
-			case 'tuneDown':
-				this.turnRadios((radios) => tuneBy(radios, this.receiver, action === 'tuneUp' ? 1 : -1));
-				break;
-			case 'swap':
-				this.turnRadios((radios) => swap(radios, this.receiver));
-				break;
-			case 'course1Left':
-			case 'course1Right':
-				this.turnRadios((radios) => turnCourse(radios, 'nav1', action === 'course1Right' ? 1 : -1));
-				break;
-			case 'course2Left':
-			case 'course2Right':
-				this.turnRadios((radios) => turnCourse(radios, 'nav2', action === 'course2Right' ? 1 : -1));
-				break;
-			case 'listen':
-				this.turnRadios(listenNext);
-				break;
-			case 'pointer':
-				this.turnRadios(pointNext);
-				break;
-			case 'source':
-				this.turnRadios(sourceNext);
-				break;
-			case 'call':
-				this.tickCall();
-				break;
-			case 'where':
-				this.marking = !this.marking;
-				break;
-			case 'gear':
-				this.moveGear();
-				break;
-			case 'outside':
-				this.outsideShown = !this.outsideShown;
-				break;
-			case 'arrangement':
-				this.arrange(this.arrangement === 'round' ? 'linear' : 'round');
-				break;
-			default:
-				this.held.add(action);
-		}
+		const command = commandOf(action);
+		if (command) command(this);
+		else this.held.add(action);
 		return true;
 	}
 
@@ -536,6 +370,10 @@ export class Cockpit {
 		if (this.inputs) this.control({ mark: { northNm, eastNm, count: this.inputs.mark.count + 1, lines } });
 	}
 
+	switchStatic(): void {
+		if (this.inputs) this.control({ alternateStatic: this.inputs.alternateStatic > 0 ? 0 : 1 });
+	}
+
 	stepFlaps(by: 1 | -1): void {
 		if (this.inputs)
 			this.control({
@@ -558,10 +396,9 @@ export class Cockpit {
 			this.control({ covered: (this.inputs.covered ^ coverBit(instrument)) | coversOf(this.data.card) });
 	}
 
-	/** The choice stays with the browser: it is a matter of the student, not of a flight. */
 	arrange(arrangement: Arrangement): void {
 		this.arrangement = arrangement;
-		localStorage.setItem(ARRANGEMENT_KEY, arrangement);
+		saveArrangement(arrangement);
 	}
 
 	turnSetting(by: 1 | -1): void {
@@ -618,14 +455,10 @@ export class Cockpit {
 		});
 		try {
 			if (!moment) throw new Error('nothing flown yet');
-			const id = await post(`/api/attempts/${this.data.id}/branch`, moment);
-			await post(`/api/attempts/${this.data.id}/end`, { status: 'interrupted' });
-			return (id as { id: string }).id;
+			return await this.server.branch(moment);
 		} catch {
 			this.status = before === 'ended' ? 'ended' : 'frozen';
-			this.problem = moment
-				? 'The server could not be reached. What you flew is safe; try again in a moment.'
-				: 'There is nothing to go back to yet.';
+			this.problem = moment ? NOT_REACHED : 'There is nothing to go back to yet.';
 			return null;
 		}
 	}
@@ -643,9 +476,7 @@ export class Cockpit {
 		const before = this.status;
 		await this.sendAll();
 		try {
-			const { id } = (await post(`/api/attempts/${this.data.id}/reposition`, situation)) as { id: string };
-			await post(`/api/attempts/${this.data.id}/end`, { status: 'interrupted' });
-			return id;
+			return await this.server.reposition(situation);
 		} catch (error) {
 			this.status = before === 'ended' ? 'ended' : 'frozen';
 			this.problem = problemOf(error);
@@ -656,7 +487,7 @@ export class Cockpit {
 	/** Keeps a situation as a card of the instructor's. @returns whether it was kept. */
 	async keepSituation(name: string, situation: Situation): Promise<boolean> {
 		try {
-			await post(`/api/attempts/${this.data.id}/situation`, { name, situation });
+			await this.server.keep(name, situation);
 			return true;
 		} catch (error) {
 			this.problem = problemOf(error);
@@ -680,11 +511,10 @@ export class Cockpit {
 		const before = this.status;
 		await this.sendAll();
 		try {
-			const ended = await post(`/api/attempts/${this.data.id}/end`, { status });
-			return (ended as { outcome: 'kept' | 'discarded' }).outcome;
+			return await this.server.end(status);
 		} catch {
 			this.status = before === 'ended' ? 'ended' : 'frozen';
-			this.problem = 'The server could not be reached. What you flew is safe; try again in a moment.';
+			this.problem = NOT_REACHED;
 			return null;
 		}
 	}
@@ -697,29 +527,3 @@ export class Cockpit {
 		this.uploader.close();
 	}
 }
-
-/** Sends JSON and reads the answer; throws when the server does not take it. */
-async function post(address: string, body: unknown): Promise<unknown> {
-	const response = await fetch(address, {
-		method: 'POST',
-		headers: { 'Content-Type': 'application/json' },
-		body: JSON.stringify(body)
-	});
-	if (!response.ok) {
-		const said = (await response.json().catch(() => null)) as { message?: string } | null;
-		throw new Refusal(response.status === 400 ? (said?.message ?? null) : null);
-	}
-	return response.json();
-}
-
-/** The server's no, with its reason where it gives one to show. */
-class Refusal extends Error {
-	constructor(readonly reason: string | null) {
-		super(reason ?? 'refused');
-	}
-}
-
-const problemOf = (error: unknown): string =>
-	error instanceof Refusal && error.reason
-		? `That cannot be flown: ${error.reason.replace(/^\/(start\/)?/, '')}`
-		: 'The server could not be reached. What you flew is safe; try again in a moment.';

@@ -1,6 +1,25 @@
 import { clamp, type AssistLevel, type ControlInputs } from '@hanza/core';
 import type { Action } from './keymap.js';
 
+/** What is moved for as long as its key is held. */
+export const HELD_ACTIONS = [
+	'noseUp',
+	'noseDown',
+	'bankLeft',
+	'bankRight',
+	'rudderLeft',
+	'rudderRight',
+	'powerUp',
+	'powerDown',
+	'propellerUp',
+	'propellerDown',
+	'mixtureUp',
+	'mixtureDown',
+	'trimUp',
+	'trimDown'
+] as const satisfies Action[];
+export type HeldAction = (typeof HELD_ACTIONS)[number];
+
 /** How a held key moves the stick: how far, and how fast out and back, per second. */
 const STICK: Record<AssistLevel, { most: number; out: number; back: number }> = {
 	// Flying the surfaces directly wants small, soft movements.

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { GLANCE_PX, saveGlancePx, savedGlancePx } from '$lib/flight/cockpit.svelte.js';
+	import { GLANCE_PX, saveGlancePx, savedGlancePx } from '$lib/flight/choices.js';
 	import KeyTable from '$lib/components/panel/KeyTable.svelte';
 	import {
 		AXIS_CONTROLS,
