@@ -11,6 +11,8 @@ export interface Shape {
 export interface Label {
 	at: Plane;
 	text: string;
+	/** On its place, not beside it. */
+	centred?: boolean;
 }
 export interface Drawing {
 	shapes: Shape[];

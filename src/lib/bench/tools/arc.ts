@@ -68,6 +68,7 @@ export const arc = {
 			from: c.from as 'inside' | 'outside'
 		});
 		const leave = solveArcLeave({ ...one, radialDeg: n.toRadialDeg!, toward: 'inbound' });
+		const begin = c.from === 'inside' ? ORIGIN : at(n.fromRadialDeg!, n.radiusNm! * 1.3);
 		const ruleLeadDeg = leadRadialRule(n.trueAirspeedKt!, n.radiusNm!);
 		const wind = windVector(n.windFromDeg!, n.windSpeedKt!);
 		const turned = (part: typeof join.part, radialDeg: number, distanceNm: number) =>
@@ -120,12 +121,15 @@ export const arc = {
 				labels: [
 					{ at: ORIGIN, text: 'station' },
 					...arc.rows.map(({ radialDeg }) => ({
-						at: at(radialDeg, n.radiusNm! * 1.1),
-						text: formatHeading(radialDeg)
+						at: at(radialDeg, n.radiusNm! * 1.12),
+						text: formatHeading(radialDeg),
+						centred: true
 					}))
 				],
 				shapes: [
 					{ points: round, stroke: 'course', arrow: true },
+					{ points: [begin, at(n.fromRadialDeg!, join.atNm)], stroke: 'course', arrow: true },
+					{ points: [at(n.toRadialDeg!, n.radiusNm!), ORIGIN], stroke: 'course' },
 					{ points: turned(join.part, n.fromRadialDeg!, join.atNm), stroke: 'exact' },
 					{ points: turned(leave.part, leave.atRadialDeg, n.radiusNm!), stroke: 'exact' },
 					...arc.rows.map(({ radialDeg, headingDeg }) => {

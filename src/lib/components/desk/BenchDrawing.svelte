@@ -101,8 +101,11 @@
 	{#each drawing.marks as { north, east }, i (i)}
 		<path d="M{frame.x(east)} {frame.y(north) - 7}l6 11h-12z" class="mark" />
 	{/each}
-	{#each drawing.labels as { at, text }, i (i)}
-		<text x={frame.x(at.east) + 9} y={frame.y(at.north) + 14} class="label">{text}</text>
+	{#each drawing.labels as { at, text, centred }, i (i)}
+		{@const by = centred ? { x: 0, y: 0 } : { x: 9, y: 14 }}
+		<text x={frame.x(at.east) + by.x} y={frame.y(at.north) + by.y} class={centred ? 'figure' : 'label'}
+			>{text}</text
+		>
 	{/each}
 	<path d="M16 {SIZE - 14}v-6v6h{bar * frame.scale}v-6" class="bar" />
 	<text x="16" y={SIZE - 26} class="label">{bar} {drawing.unit}</text>
