@@ -38,10 +38,8 @@ import {
 	trimmedFlight,
 	trimWheelFor,
 	trueAltitudeFt,
-	type Aircraft,
 	type Environment,
-	type Surfaces,
-	type VerticalSpeedKind
+	type Surfaces
 } from '../flight/index.js';
 import {
 	armFailures,
@@ -52,18 +50,24 @@ import {
 	updateInstruments,
 	type ArmedFailure,
 	type FailureKind,
-	type FailureSpec,
 	type InstrumentSetup,
 	type InstrumentState,
 	type PanelReadings,
 	type Sensed
 } from '../instruments/index.js';
-import type { Area } from '../area/area.js';
-import { Radios, type RadioReadings, type RadioState } from '../radio/receivers.js';
+import { Radios, type RadioReadings } from '../radio/receivers.js';
 import type { RadioSettings } from '../radio/settings.js';
-import { attitudeAssist, type AssistState } from './assist.js';
-import { NOTHING_SAID, type AssistLevel, type ControlInputs } from './controls.js';
+import { NOTHING_SAID, type ControlInputs } from './controls.js';
 import { SeededRandom } from './random.js';
+import { STEP_SECONDS, STEPS_PER_SECOND } from './steps.js';
+import {
+	propellerLever,
+	type FlightEnd,
+	type FlightSetup,
+	type FlightSnapshot,
+	type Truth
+} from './setup.js';
+import { Systems } from './systems.js';
 import {
 	stepGusts,
 	stepSingleGust,
@@ -72,103 +76,13 @@ import {
 	type Gusts,
 	type GustState
 } from './turbulence.js';
-import { Atmosphere, type Weather } from './weather.js';
+import { Atmosphere } from './weather.js';
 
-/** Simulation steps in a second. */
-export const STEPS_PER_SECOND = 120;
-export const STEP_SECONDS = 1 / STEPS_PER_SECOND;
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;
-const GEAR_BY_HAND_SECONDS = 20;
 /** Steps between two readings of the radios, and between two looks at which stations reach the aircraft. */
 const RADIO_STEPS = 4;
 const RECEPTION_STEPS = 60;
-/** How the governor turns the blades: by speed error, and at most, per second. */
-const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
-const GOVERNOR_MOST_PER_SECOND = 0.35;
-
-/** All that decides a flight besides what the pilot does. */
-export interface FlightSetup {
-	aircraft: Aircraft;
-	weather: Weather;
-	variationDeg: number;
-	dipDeg: number;
-	latitudeDeg: number;
-	failures: readonly FailureSpec[];
-	start: {
-		altitudeFt: number;
-		headingDeg: number;
-		airspeedKias: number;
-		verticalSpeedFpm: number;
-		flapsDeg: number;
-		gearDown?: boolean;
-		governedRpm?: number;
-		bankDeg?: number;
-		northNm?: number;
-		eastNm?: number;
-	};
-	/** On board at the start; the standard loading's when left out. */
-	fuelKg?: number;
-	/** Another vertical speed indicator than the aircraft's own. */
-	verticalSpeed?: VerticalSpeedKind;
-	/** Whose stations there are; without it the radios are silent. */
-	area?: Area;
-	/** How the radios are set at the start. */
-	radios?: RadioSettings;
-	assist: AssistLevel;
-	/** Whole number, 0 to 2³² − 1: gusts, gyro errors and random failures follow from it. */
-	seed: number;
-}
-
-/** Everything that changes in flight; plain data, so it can be kept and gone back to. */
-export interface FlightSnapshot {
-	steps: number;
-	state: number[];
-	surfaces: Surfaces;
-	panel: Readings<PanelReadings>;
-	instruments: Readings<InstrumentState>;
-	gusts: Readings<GustState>;
-	assist: AssistState;
-	random: number;
-	fuelKg: number;
-	/** Absent in a flight kept by an earlier version, or without radios. */
-	radio?: { readings: Readings<RadioReadings>; state: Readings<RadioState> };
-	/** What is armed now: an instructor may have added to it in flight. */
-	failures: ArmedFailure[];
-	ended: FlightEnd | null;
-}
-/** A record of numbers as it comes back from a file. */
-type Readings<T> = { [K in keyof T]: T[K] } | Record<string, number>;
-
-/** Lever of a governed propeller, 0 to 1, for a speed of the shaft; fully forward when none is asked for. */
-export function propellerLever({ propeller }: Aircraft, governedRpm: number | undefined): number {
-	if (propeller.kind !== 'constant-speed' || governedRpm === undefined) return 1;
-	const { governorMinimumRpm: low, governorMaximumRpm: high } = propeller;
-	return clamp((governedRpm - low) / (high - low), 0, 1);
-}
-
-export type FlightEnd = 'surface' | 'overstress';
-
-/** What one sample of the recording needs beside the panel. */
-export interface Truth {
-	northNm: number;
-	eastNm: number;
-	altitudeFt: number;
-	verticalSpeedFpm: number;
-	trueAirspeedKt: number;
-	calibratedAirspeedKt: number;
-	groundspeedKt: number;
-	trackDeg: number;
-	headingDeg: number;
-	pitchDeg: number;
-	bankDeg: number;
-	loadFactor: number;
-	angleOfAttackDeg: number;
-	turnRateDegPerSecond: number;
-	slipDeg: number;
-	rpm: number;
-}
-
 /**
  * One flight: the aeroplane in its air with its instruments, advanced by fixed steps from control
  * inputs alone. The same setup and inputs give the same flight bit for bit.
@@ -195,20 +109,16 @@ export class Flight {
 	private readonly random: SeededRandom;
 	/** When each failure of this flight begins. */
 	private armed: ArmedFailure[];
-	private fuelKg: number;
-	private readonly emptyOfFuelKg: number;
 	private readonly failed = noFailures();
 	readonly initialControls: ControlInputs;
 	private readonly radios: Radios | null;
-	private assistState: AssistState;
+	private readonly systems: Systems;
 	steps = 0;
 	ended: FlightEnd | null = null;
 
 	constructor(readonly setup: FlightSetup) {
 		const { aircraft, weather, start, variationDeg } = setup;
 		this.random = new SeededRandom(setup.seed);
-		this.fuelKg = setup.fuelKg ?? aircraft.loading.standard.fuelKg;
-		this.emptyOfFuelKg = aircraft.massKg - this.fuelKg;
 		this.armed = armFailures(setup.failures, () => this.random.next());
 		this.instrumentSetup = {
 			dip: toRadians(setup.dipDeg),
@@ -252,12 +162,12 @@ export class Flight {
 		// The trim was found in still air: carry the wind along.
 		this.atmosphere.fill(altitudeFt * METRES_PER_FT, this.environment);
 		this.addWindToVelocity();
-		this.assistState = {
-			pitchDeg: trimmed.pitchDeg,
-			bankDeg: start.bankDeg ?? 0,
-			elevatorIntegral: 0,
-			rudderIntegral: 0
-		};
+		this.systems = new Systems(
+			this.airplane,
+			setup.assist,
+			setup.fuelKg ?? aircraft.loading.standard.fuelKg,
+			{ pitchDeg: trimmed.pitchDeg, bankDeg: start.bankDeg ?? 0 }
+		);
 		this.initialControls = {
 			elevator: 0,
 			aileron: 0,
@@ -336,7 +246,7 @@ export class Flight {
 		if (this.ended) return;
 		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.atmosphere.fill(-this.state[DOWN]!, this.environment);
-		this.moveSurfaces(inputs);
+		this.systems.move(inputs, this.state, this.panel, this.failed, this.environment.densityKgM3, this.steps);
 		this.blow();
 		this.integrator.step(this.state, this.environment, STEP_SECONDS);
 		this.steps++;
@@ -425,88 +335,6 @@ export class Flight {
 		return failureMask(this.failed);
 	}
 
-	private moveSurfaces(inputs: ControlInputs): void {
-		const { controls } = this.setup.aircraft;
-		const { surfaces } = this.airplane;
-		let { elevator, aileron, rudder } = inputs;
-		if (this.setup.assist === 'attitude') {
-			const attitude = attitudeOf(this.state);
-			({ elevator, aileron, rudder } = attitudeAssist(
-				this.assistState,
-				inputs,
-				{
-					pitchDeg: toDegrees(attitude.pitch),
-					bankDeg: toDegrees(attitude.bank),
-					rollDegPerSecond: toDegrees(this.state[P]!),
-					pitchDegPerSecond: toDegrees(this.state[Q]!),
-					slipDeg: this.panel.ballDeg,
-					calibratedKt: this.panel.airspeedKias
-				},
-				STEP_SECONDS
-			));
-		}
-		const neutralDeg = -inputs.trim * controls.trimRangeDeg;
-		const elevatorDeg =
-			neutralDeg +
-			(elevator > 0 ? elevator * controls.elevator.minimumDeg : -elevator * controls.elevator.maximumDeg);
-		surfaces.elevatorDeg = approach(surfaces.elevatorDeg, elevatorDeg, controls.elevator);
-		surfaces.aileronDeg = approach(
-			surfaces.aileronDeg,
-			aileron * controls.aileron.maximumDeg,
-			controls.aileron
-		);
-		surfaces.rudderDeg = approach(surfaces.rudderDeg, -rudder * controls.rudder.maximumDeg, controls.rudder);
-		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
-		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);
-		surfaces.throttle = clamp(inputs.throttle, 0, 1);
-		surfaces.ice = this.failed['airframe-ice'];
-		// A rough engine misses: some of its power, unevenly.
-		const misses =
-			this.failed['engine-rough'] * (0.35 + 0.25 * Math.sin(this.steps * 0.41) * Math.sin(this.steps * 0.17));
-		surfaces.mixture = clamp(inputs.mixture, 0, 1);
-		const { densityKgM3 } = this.environment;
-		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
-		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
-		surfaces.engineHealth = (1 - this.failed['engine-out']) * (1 - misses) * fed;
-		if (surfaces.engineHealth > 0) this.burn(fuelShare, densityKgM3);
-		this.moveGear(inputs.gear);
-		this.govern(inputs.propeller);
-	}
-
-	private burn(fuelShare: number, densityKgM3: number): void {
-		const { airplane, state } = this;
-		const burnt =
-			STEP_SECONDS *
-			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, state[SHAFT]!, densityKgM3, fuelShare);
-		this.fuelKg = Math.max(0, this.fuelKg - burnt);
-		airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
-	}
-
-	private moveGear(lever: number): void {
-		const { gear } = this.setup.aircraft;
-		if (!gear) return;
-		const byHand = lever > 1.5;
-		if (this.failed['gear-stuck'] > 0 && !byHand) return;
-		const most = STEP_SECONDS / (byHand ? GEAR_BY_HAND_SECONDS : gear.travelSeconds);
-		const { surfaces } = this.airplane;
-		surfaces.gear = clamp(surfaces.gear + clamp((lever > 0.5 ? 1 : 0) - surfaces.gear, -most, most), 0, 1);
-	}
-
-	/** The governor turns the blades as fast as the shaft is off its speed: no error is left when it stands. */
-	private govern(lever: number): void {
-		const { propeller } = this.setup.aircraft;
-		if (propeller.kind !== 'constant-speed') return;
-		const { governorMinimumRpm: low, governorMaximumRpm: high, finePitch, coarsePitch } = propeller;
-		const error = radPerSecondToRpm(this.state[SHAFT]!) - (low + clamp(lever, 0, 1) * (high - low));
-		const rate = clamp(
-			error * GOVERNOR_PITCH_PER_RPM_SECOND,
-			-GOVERNOR_MOST_PER_SECOND,
-			GOVERNOR_MOST_PER_SECOND
-		);
-		const { surfaces } = this.airplane;
-		surfaces.propellerPitch = clamp(surfaces.propellerPitch + rate * STEP_SECONDS, finePitch, coarsePitch);
-	}
-
 	/** What the world does to the instruments now. */
 	private sense(): Sensed {
 		const { state, equations, environment, rates } = this;
@@ -534,7 +362,7 @@ export class Flight {
 				(this.airplane.powerplant.manifoldRatio(this.airplane.surfaces.throttle, state[SHAFT]!) *
 					outside.staticPa) /
 				PA_PER_INHG,
-			fuelL: this.fuelKg / this.setup.aircraft.loading.fuelKgPerL
+			fuelL: this.systems.fuelKg / this.setup.aircraft.loading.fuelKgPerL
 		};
 	}
 
@@ -616,9 +444,9 @@ export class Flight {
 			gusts: { ...this.gustState, ...this.gusts },
 			random: this.random.state,
 			...(this.radios ? { radio: this.radios.snapshot() } : {}),
-			fuelKg: this.fuelKg,
+			fuelKg: this.systems.fuelKg,
 			failures: this.armed.map((one) => ({ ...one })),
-			assist: { ...this.assistState },
+			assist: { ...this.systems.assisting },
 			ended: this.ended
 		};
 	}
@@ -636,11 +464,9 @@ export class Flight {
 		// A flight kept by an earlier version of the trainer has no word of these.
 		this.armed = (snapshot.failures ?? this.armed).map((one) => ({ ...one, kind: one.kind as FailureKind }));
 		if (snapshot.radio) this.radios?.restore(snapshot.radio);
-		this.fuelKg = snapshot.fuelKg ?? this.fuelKg;
-		this.airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
+		this.systems.restore(snapshot.fuelKg ?? this.systems.fuelKg, snapshot.assist);
 		Object.assign(this.failed, noFailures());
 		updateFailures(this.failed, this.armed, this.timeSeconds);
-		this.assistState = { ...snapshot.assist };
 		this.ended = snapshot.ended;
 	}
 }
@@ -651,13 +477,4 @@ function takeKnown<T extends object>(target: T, source: object): void {
 		const value = (source as Partial<T>)[key];
 		if (typeof value === 'number') target[key] = value as T[keyof T];
 	}
-}
-
-function approach(
-	nowDeg: number,
-	wantedDeg: number,
-	limits: { minimumDeg: number; maximumDeg: number; rateDegPerSecond: number }
-): number {
-	const most = limits.rateDegPerSecond * STEP_SECONDS;
-	return nowDeg + clamp(clamp(wantedDeg, limits.minimumDeg, limits.maximumDeg) - nowDeg, -most, most);
 }

@@ -6,5 +6,7 @@ export * from './panel-at.js';
 export * from './random.js';
 export * from './recording.js';
 export * from './resume.js';
+export * from './setup.js';
+export * from './steps.js';
 export * from './turbulence.js';
 export * from './weather.js';
