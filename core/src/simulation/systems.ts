@@ -1,0 +1,134 @@
+import { attitudeOf, P, Powerplant, Q, radPerSecondToRpm, SHAFT, type Airplane } from '../flight/index.js';
+import type { FailureLevels, PanelReadings } from '../instruments/index.js';
+import { clamp, toDegrees } from '../units/index.js';
+import { attitudeAssist, type AssistState } from './assist.js';
+import type { AssistLevel, ControlInputs } from './controls.js';
+import { STEP_SECONDS } from './steps.js';
+
+const GEAR_BY_HAND_SECONDS = 20;
+/** How the governor turns the blades: by speed error, and at most, per second. */
+const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
+const GOVERNOR_MOST_PER_SECOND = 0.35;
+
+/** What stands between the pilot's hands and the aeroplane: control runs, engine and its fuel, gear, governor. */
+export class Systems {
+	private readonly emptyOfFuelKg: number;
+	readonly assisting: AssistState;
+
+	/** @param attitude as trimmed: what the assist holds until the stick asks for another. */
+	constructor(
+		private readonly airplane: Airplane,
+		private readonly assist: AssistLevel,
+		public fuelKg: number,
+		attitude: Pick<AssistState, 'pitchDeg' | 'bankDeg'>
+	) {
+		this.emptyOfFuelKg = airplane.aircraft.massKg - fuelKg;
+		this.assisting = { ...attitude, elevatorIntegral: 0, rudderIntegral: 0 };
+	}
+
+	restore(fuelKg: number, assisting: AssistState): void {
+		this.fuelKg = fuelKg;
+		this.airplane.massKg = this.emptyOfFuelKg + fuelKg;
+		Object.assign(this.assisting, assisting);
+	}
+
+	/**
+	 * One step: surfaces, flap, engine, fuel, gear and governor follow the controls, as far as they have not failed.
+	 * @param steps so far: what an engine's misses are counted by.
+	 */
+	move(
+		inputs: ControlInputs,
+		state: Float64Array,
+		panel: Pick<PanelReadings, 'ballDeg' | 'airspeedKias'>,
+		failed: Readonly<FailureLevels>,
+		densityKgM3: number,
+		steps: number
+	): void {
+		const { surfaces, aircraft } = this.airplane;
+		const { controls } = aircraft;
+		let { elevator, aileron, rudder } = inputs;
+		if (this.assist === 'attitude') {
+			const attitude = attitudeOf(state);
+			({ elevator, aileron, rudder } = attitudeAssist(
+				this.assisting,
+				inputs,
+				{
+					pitchDeg: toDegrees(attitude.pitch),
+					bankDeg: toDegrees(attitude.bank),
+					rollDegPerSecond: toDegrees(state[P]!),
+					pitchDegPerSecond: toDegrees(state[Q]!),
+					slipDeg: panel.ballDeg,
+					calibratedKt: panel.airspeedKias
+				},
+				STEP_SECONDS
+			));
+		}
+		const neutralDeg = -inputs.trim * controls.trimRangeDeg;
+		const elevatorDeg =
+			neutralDeg +
+			(elevator > 0 ? elevator * controls.elevator.minimumDeg : -elevator * controls.elevator.maximumDeg);
+		surfaces.elevatorDeg = approach(surfaces.elevatorDeg, elevatorDeg, controls.elevator);
+		surfaces.aileronDeg = approach(
+			surfaces.aileronDeg,
+			aileron * controls.aileron.maximumDeg,
+			controls.aileron
+		);
+		surfaces.rudderDeg = approach(surfaces.rudderDeg, -rudder * controls.rudder.maximumDeg, controls.rudder);
+		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
+		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);
+		surfaces.throttle = clamp(inputs.throttle, 0, 1);
+		surfaces.ice = failed['airframe-ice'];
+		// A rough engine misses: some of its power, unevenly.
+		const misses = failed['engine-rough'] * (0.35 + 0.25 * Math.sin(steps * 0.41) * Math.sin(steps * 0.17));
+		surfaces.mixture = clamp(inputs.mixture, 0, 1);
+		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
+		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
+		surfaces.engineHealth = (1 - failed['engine-out']) * (1 - misses) * fed;
+		if (surfaces.engineHealth > 0) this.burn(state[SHAFT]!, fuelShare, densityKgM3);
+		this.moveGear(inputs.gear, failed['gear-stuck'] > 0);
+		this.govern(inputs.propeller, state[SHAFT]!);
+	}
+
+	private burn(shaft: number, fuelShare: number, densityKgM3: number): void {
+		const { airplane } = this;
+		const burnt =
+			STEP_SECONDS *
+			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, shaft, densityKgM3, fuelShare);
+		this.fuelKg = Math.max(0, this.fuelKg - burnt);
+		airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
+	}
+
+	private moveGear(lever: number, stuck: boolean): void {
+		const { gear } = this.airplane.aircraft;
+		if (!gear) return;
+		const byHand = lever > 1.5;
+		if (stuck && !byHand) return;
+		const most = STEP_SECONDS / (byHand ? GEAR_BY_HAND_SECONDS : gear.travelSeconds);
+		const { surfaces } = this.airplane;
+		surfaces.gear = clamp(surfaces.gear + clamp((lever > 0.5 ? 1 : 0) - surfaces.gear, -most, most), 0, 1);
+	}
+
+	/** The governor turns the blades as fast as the shaft is off its speed: no error is left when it stands. */
+	private govern(lever: number, shaft: number): void {
+		const { propeller } = this.airplane.aircraft;
+		if (propeller.kind !== 'constant-speed') return;
+		const { governorMinimumRpm: low, governorMaximumRpm: high, finePitch, coarsePitch } = propeller;
+		const error = radPerSecondToRpm(shaft) - (low + clamp(lever, 0, 1) * (high - low));
+		const rate = clamp(
+			error * GOVERNOR_PITCH_PER_RPM_SECOND,
+			-GOVERNOR_MOST_PER_SECOND,
+			GOVERNOR_MOST_PER_SECOND
+		);
+		const { surfaces } = this.airplane;
+		surfaces.propellerPitch = clamp(surfaces.propellerPitch + rate * STEP_SECONDS, finePitch, coarsePitch);
+	}
+}
+
+function approach(
+	nowDeg: number,
+	wantedDeg: number,
+	limits: { minimumDeg: number; maximumDeg: number; rateDegPerSecond: number }
+): number {
+	const most = limits.rateDegPerSecond * STEP_SECONDS;
+	return nowDeg + clamp(clamp(wantedDeg, limits.minimumDeg, limits.maximumDeg) - nowDeg, -most, most);
+}
