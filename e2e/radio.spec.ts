@@ -62,6 +62,11 @@ test('a student tunes, identifies, intercepts, tracks and holds; the debrief sho
 	await page.keyboard.press('9');
 	await expect(page.getByTestId('morse')).toContainText('·–·· ··· –·–');
 	await expect(page.getByTestId('ident-nav1')).toHaveText('✓ identified', { timeout: 30_000 });
+	// The second needle is not needed here: covered, it is gone until the cover is taken off.
+	await page.getByRole('button', { name: 'Cover the second needle' }).click();
+	await expect(page.getByTestId('needle')).toHaveCount(1);
+	await page.getByRole('button', { name: 'second needle: covered' }).click();
+	await expect(page.getByTestId('needle')).toHaveCount(2);
 	// Left of the course as it is, the needle is to the right.
 	await expect(page.getByTestId('needle').first()).toHaveAttribute('aria-label', /to, needle .* right/);
 

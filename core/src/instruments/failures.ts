@@ -118,7 +118,10 @@ export const INSTRUMENTS = [
 	'heading',
 	'vertical-speed',
 	'tachometer',
-	'compass'
+	'compass',
+	'needle-1',
+	'needle-2',
+	'pointer'
 ] as const;
 export type Instrument = (typeof INSTRUMENTS)[number];
 export const INSTRUMENT_NAMES: Record<Instrument, string> = {
@@ -129,7 +132,10 @@ export const INSTRUMENT_NAMES: Record<Instrument, string> = {
 	heading: 'heading',
 	'vertical-speed': 'vertical speed',
 	tachometer: 'tachometer',
-	compass: 'compass'
+	compass: 'compass',
+	'needle-1': 'first needle',
+	'needle-2': 'second needle',
+	pointer: 'bearing pointer'
 };
 
 /** Instruments that lie in a failure, so that covering one of them shows that it was seen. */
@@ -148,7 +154,7 @@ export const LYING: Record<FailureKind, readonly Instrument[]> = {
 	'airframe-ice': [],
 	radio: [],
 	'gear-stuck': [],
-	'night-effect': [],
+	'night-effect': ['pointer'],
 	'station-off': []
 };
 export const coverBit = (instrument: Instrument): number => 1 << INSTRUMENTS.indexOf(instrument);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { RECORDING_RATE_HZ } from '@hanza/core';
 	import type { AttemptRow } from '$lib/server/data/index.js';
-	import { formatDuration, formatMoment } from './format.js';
+	import { formatDuration, formatMoment, tally } from './format.js';
 	import Verdict from './Verdict.svelte';
 
 	const { flights, caption }: { flights: AttemptRow[]; caption: string } = $props();
@@ -31,9 +31,7 @@
 						{#if flight.status === 'flying'}<span class="block text-sm text-ink-soft">not finished</span>{/if}
 					</td>
 					<td class="number">{flight.score === null ? '' : Math.round(flight.score)}</td>
-					<td class="text-sm"
-						>{flight.faults.join(', ') || (flight.status === 'flying' ? '' : 'none found')}</td
-					>
+					<td class="text-sm">{tally(flight.faults) || (flight.status === 'flying' ? '' : 'none found')}</td>
 					<td class="text-sm">{flight.assist === 'attitude' ? 'attitude held' : 'direct'}</td>
 					<td class="number">{formatDuration(flight.samples / RECORDING_RATE_HZ)}</td>
 					<td class="number"

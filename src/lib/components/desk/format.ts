@@ -16,3 +16,10 @@ export function formatDuration(seconds: number): string {
 		? `${minutes} min`
 		: `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min`;
 }
+
+/** Words with how often they come, each once, in the order of their first. */
+export function tally(words: readonly string[]): string {
+	const counts = new Map<string, number>();
+	for (const word of words) counts.set(word, (counts.get(word) ?? 0) + 1);
+	return [...counts].map(([word, count]) => (count > 1 ? `${word} (${count} times)` : word)).join(', ');
+}

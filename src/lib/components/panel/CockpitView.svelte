@@ -1,13 +1,17 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
-	import { ACTION_IDS, ACTIONS, keyName, keysOf } from '$lib/flight/keymap.js';
-	import { Cockpit, RATES, STEPS_BACK, type CockpitData } from '$lib/flight/cockpit.svelte.js';
+	import { keyName, keysOf, type Action } from '$lib/flight/keymap.js';
+	import { Cockpit, RATES, type CockpitData } from '$lib/flight/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/flight/begin.js';
-	import { mayLookOut, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
-	import { FAILURE_KINDS, FAILURES, MOST_LINES } from '@hanza/core';
-	import type { Action } from '$lib/flight/keymap.js';
+	import { MOST_LINES, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
 	import BasicT from './BasicT.svelte';
+	import CallBar from './CallBar.svelte';
+	import CockpitFooter from './CockpitFooter.svelte';
+	import FailureNames from './FailureNames.svelte';
+	import FrozenNote from './FrozenNote.svelte';
+	import KeyHelp from './KeyHelp.svelte';
+	import Quadrant from './Quadrant.svelte';
 	import ClockDial from './ClockDial.svelte';
 	import CompassStrip from './CompassStrip.svelte';
 	import Coverable from './Coverable.svelte';
@@ -21,15 +25,12 @@
 	import RadioDials from './RadioDials.svelte';
 	import RadioRack from './RadioRack.svelte';
 	import RnavPanel from './RnavPanel.svelte';
-	import Veiled from './Veiled.svelte';
 	import WherePanel from './WherePanel.svelte';
 	import SituationPanel from './SituationPanel.svelte';
 	import SideControls from './SideControls.svelte';
-	import Lever from './Lever.svelte';
 	import TachometerDial from './TachometerDial.svelte';
 	import TargetStrip from './TargetStrip.svelte';
 	import { provideVeil, type Veil } from './veil.svelte.js';
-	import YokePad from './YokePad.svelte';
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
 	let cockpit = $state.raw<Cockpit | null>(null);
@@ -96,7 +97,6 @@
 		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
 		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
 	]);
-	const looksOut = $derived(mayLookOut(data.card));
 	const names = (action: Action) =>
 		keysOf(cockpit?.keys ?? {}, action)
 			.map(keyName)
@@ -233,14 +233,14 @@
 							<LinearPanel {...instruments} />
 						{/if}
 						{#if radios && frame.radio}
-							<Veiled instrument="needle">
-								<RadioDials
-									settings={inputs.radios}
-									readings={frame.radio}
-									headingDeg={frame.panel.headingDeg}
-									plan={frame.position && cockpit.planShown ? planInFlight : undefined}
-								/>
-							</Veiled>
+							<RadioDials
+								settings={inputs.radios}
+								readings={frame.radio}
+								headingDeg={frame.panel.headingDeg}
+								covered={inputs.covered}
+								oncover={(instrument) => cockpit?.cover(instrument)}
+								plan={frame.position && cockpit.planShown ? planInFlight : undefined}
+							/>
 						{/if}
 					</div>
 				</div>
@@ -279,114 +279,13 @@
 				/>
 				<SideControls {cockpit} {frame} {inputs} />
 			</div>
-			<div class="grid min-h-0 grid-rows-[minmax(0,1fr)_10rem_auto] gap-2">
-				<div class="grid min-h-0 auto-cols-fr grid-flow-col">
-					<Lever
-						label="Throttle"
-						value={inputs.throttle}
-						min={0}
-						max={1}
-						step={0.005}
-						text={`${Math.round(inputs.throttle * 100)} %`}
-						oninput={(throttle) => cockpit?.control({ throttle })}
-					/>
-					{#if complex}
-						<Lever
-							label="Prop"
-							value={inputs.propeller}
-							min={0}
-							max={1}
-							step={0.005}
-							text={`${Math.round(inputs.propeller * 100)} %`}
-							oninput={(propeller) => cockpit?.control({ propeller })}
-						/>
-					{/if}
-					<Lever
-						label="Mix"
-						value={inputs.mixture}
-						min={0}
-						max={1}
-						step={0.005}
-						text={`${Math.round(inputs.mixture * 100)} %`}
-						oninput={(mixture) => cockpit?.control({ mixture })}
-					/>
-					<Lever
-						label="Trim"
-						value={inputs.trim}
-						min={-1}
-						max={1}
-						step={0.005}
-						text={`${inputs.trim >= 0 ? '▴' : '▾'} ${Math.abs(inputs.trim * 10).toFixed(1)}`}
-						oninput={(trim) => cockpit?.control({ trim })}
-					/>
-				</div>
-				<YokePad
-					elevator={inputs.elevator}
-					aileron={inputs.aileron}
-					onhold={(held) => cockpit?.holdStick(held)}
-					onmove={(stick) => cockpit?.control(stick)}
-				/>
-				<input
-					type="range"
-					tabindex="-1"
-					min="-1"
-					max="1"
-					step="0.02"
-					value={inputs.rudder}
-					aria-label="Rudder"
-					class="w-full accent-[#d9d6cd]"
-					oninput={(event) => cockpit?.control({ rudder: event.currentTarget.valueAsNumber })}
-					onpointerup={() => cockpit?.control({ rudder: 0 })}
-				/>
-			</div>
+			<Quadrant {cockpit} {inputs} {complex} />
 		</div>
 
-		<footer
-			class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]"
-		>
-			<span>
-				Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>{names('help')}</kbd> keys ·
-				<kbd>{names('freeze')}</kbd> freezes
-				{#if !asksWhere}· <kbd>{names('arrangement')}</kbd> other panel{/if}
-				{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
-				{#if asksWhere}·
-					<button class="underline" onclick={() => (cockpit!.marking = !cockpit!.marking)}
-						><kbd>{names('where')}</kbd> say where you are</button
-					>{/if}
-				{#if data.card.planInFlight && !cockpit.planShown}·
-					<button class="underline" onclick={() => (cockpit!.planShown = true)}>plan</button>{/if}
-				{#if frame.wind}· wind so far {frame.wind.fromDeg === null
-						? 'not to be told'
-						: `${String(Math.round(frame.wind.fromDeg) || 360).padStart(3, '0')}° ${Math.round(frame.wind.speedKt)} kt`}
-					± {Math.round(frame.wind.uncertaintyKt)} kt{/if}
-				·
-				<button class="underline" onclick={() => (cockpit!.naming = !cockpit!.naming)}
-					><kbd>{names('nameFailure')}</kbd> name a failure</button
-				>
-			</span>
-			<span role="status" data-testid="upload">
-				{#if cockpit.upload === 'offline'}
-					<span class="text-[#f0b64a]">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
-				{:else}Recording is kept{/if}
-			</span>
-			<!-- The warner in words, for those who fly without sound. -->
-			<span class="font-bold text-[#f0b64a]" role="alert"
-				>{frame.stallWarning ? '▲ stall warning ' : ''}{frame.gearWarning ? '▲ gear not down' : ''}</span
-			>
-			<span>Practice only: not an approved device, not for navigation.</span>
-		</footer>
+		<CockpitFooter {cockpit} {frame} {data} {asksWhere} {names} />
 
 		{#if frame.call}
-			<div class="call" class:late={frame.call.overdue} role="status" data-testid="call">
-				<span>{frame.call.overdue ? '▲ ' : ''}{frame.call.name}:</span>
-				{#each frame.call.items as item, i (item)}
-					<span class:done={i < frame.call.ticked} class:next={i === frame.call.ticked}
-						>{i < frame.call.ticked ? '✓ ' : ''}{item}</span
-					>
-				{/each}
-				<button class="knob small" onclick={() => cockpit?.tickCall()}><kbd>{names('call')}</kbd> done</button
-				>
-			</div>
+			<CallBar call={frame.call} key={names('call')} ontick={() => cockpit?.tickCall()} />
 		{/if}
 		{#if cockpit.marking}
 			<WherePanel
@@ -405,15 +304,11 @@
 			/>
 		{/if}
 		{#if cockpit.naming}
-			<div class="naming" role="dialog" aria-label="Name a failure">
-				{#each FAILURE_KINDS as kind, i (kind)}
-					<button class="knob small" onclick={() => cockpit?.nameFailure(kind)}>
-						<kbd>{String.fromCharCode(65 + i)}</kbd>
-						{FAILURES[kind].name}{(inputs.named & (1 << i)) !== 0 ? ' ✓' : ''}
-					</button>
-				{/each}
-				<button class="knob small" onclick={() => (cockpit!.naming = false)}><kbd>Esc</kbd> close</button>
-			</div>
+			<FailureNames
+				named={inputs.named}
+				onname={(kind) => cockpit?.nameFailure(kind)}
+				onclose={() => (cockpit!.naming = false)}
+			/>
 		{/if}
 
 		{#if cockpit.problem}
@@ -427,31 +322,14 @@
 			</div>
 		{:else if cockpit.status === 'frozen' && !situation}
 			<div class="note" data-testid="frozen">
-				<p class="text-lg">
-					{frame.timeSeconds === 0
-						? 'Ready.'
-						: cockpit.freezeReason === 'slept'
-							? 'Frozen: the page was hidden or asleep.'
-							: cockpit.freezeReason === 'instructor'
-								? 'Frozen by your instructor.'
-								: 'Frozen.'}
-				</p>
-				{#if frame.timeSeconds > 2}
-					<p class="mt-2 flex items-center justify-center gap-2 text-sm">
-						Again from
-						{#each STEPS_BACK as seconds (seconds)}
-							<button class="knob small" onclick={() => stepBack(seconds)}>{seconds} s ago</button>
-						{/each}
-						<button class="knob small" onclick={openSituation}>Elsewhere, or keep</button>
-					</p>
-				{/if}
-				<p class="mt-1 text-sm text-[#cfd2d3]">
-					<kbd>{names('freeze')}</kbd>
-					{frame.timeSeconds === 0 ? 'begins' : 'flies on'}. <kbd>{names('bankLeft')}</kbd>
-					<kbd>{names('noseDown')}</kbd> <kbd>{names('noseUp')}</kbd> <kbd>{names('bankRight')}</kbd>
-					or the yoke fly, <kbd>{names('powerUp')}</kbd> <kbd>{names('powerDown')}</kbd> power,
-					<kbd>{names('trimUp')}</kbd> <kbd>{names('trimDown')}</kbd> trim.
-				</p>
+				<FrozenNote
+					begun={frame.timeSeconds > 0}
+					mayGoBack={frame.timeSeconds > 2}
+					reason={cockpit.freezeReason}
+					{names}
+					onback={stepBack}
+					onelsewhere={openSituation}
+				/>
 			</div>
 		{:else if cockpit.cardDone && cockpit.status === 'flying'}
 			<div class="note low"><button class="knob" onclick={finish}>Finish and debrief</button></div>
@@ -469,18 +347,7 @@
 		{/if}
 
 		{#if cockpit.helpShown}
-			<div class="help" role="dialog" aria-label="Keys">
-				<h2 class="mb-2 text-lg">Keys</h2>
-				<dl class="grid grid-cols-[5rem_1fr_5rem_1fr] gap-x-4 gap-y-1.5">
-					{#each ACTION_IDS as action (action)}
-						<dt>
-							{#if names(action)}<kbd>{names(action)}</kbd>{/if}
-						</dt>
-						<dd>{ACTIONS[action]}</dd>
-					{/each}
-				</dl>
-				<button class="knob mt-4" onclick={() => (cockpit!.helpShown = false)}>Close</button>
-			</div>
+			<KeyHelp {names} onclose={() => (cockpit!.helpShown = false)} />
 		{/if}
 	{:else}
 		<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>
@@ -494,29 +361,6 @@
 		color: #eceae4;
 		font-family: var(--font-panel);
 		color-scheme: dark;
-	}
-	.knob {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		background: #1b1f23;
-		padding: 0.35rem 0.8rem;
-		cursor: pointer;
-	}
-	.knob:hover:not(:disabled) {
-		border-color: #7fd1c7;
-	}
-	.knob:disabled {
-		opacity: 0.45;
-	}
-	.knob.small {
-		padding: 0.1rem 0.5rem;
-		font-size: 0.8rem;
-	}
-	kbd {
-		font-family: var(--font-mono);
-		border: 1px solid #4a5157;
-		border-radius: 4px;
-		padding: 0 0.3rem;
 	}
 	.covered {
 		position: absolute;
@@ -541,66 +385,16 @@
 	.with-radios {
 		grid-template-columns: minmax(0, 1fr) minmax(0, 12.5rem);
 	}
-	.call {
-		position: absolute;
-		z-index: 6;
-		left: 50%;
-		bottom: 2.6rem;
-		transform: translateX(-50%);
-		display: flex;
-		align-items: center;
-		gap: 0.8rem;
-		border: 1px solid #4a5157;
-		border-radius: 8px;
-		background: #1b1f23f2;
-		padding: 0.25rem 0.9rem;
-		color: #a9aeb1;
-		white-space: nowrap;
-	}
-	.call.late {
-		border-color: #f0b64a;
-		color: #f0b64a;
-	}
-	.call .next {
-		color: #f4f1ea;
-		font-weight: 700;
-	}
-	.call .done {
-		color: #7fd1c7;
-	}
-	.naming {
-		position: absolute;
-		z-index: 7;
-		/* Over the words of the card, so that no dial is hidden while it is open. */
-		left: 0.5rem;
-		right: 0.5rem;
-		top: 0.3rem;
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.4rem;
-		padding: 0.6rem;
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		background: #1b1f23f2;
-	}
-	.note,
-	.help {
-		position: absolute;
-		left: 50%;
-		top: 50%;
-		transform: translate(-50%, -50%);
-		background: #1b1f23f2;
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		padding: 1rem 1.4rem;
-		max-width: 44rem;
-		text-align: center;
-	}
 	.note {
+		position: absolute;
+		left: 50%;
 		top: 4.9rem;
+		max-width: 44rem;
 		transform: translateX(-50%);
-	}
-	.help {
-		text-align: left;
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		background: #1b1f23f2;
+		padding: 1rem 1.4rem;
+		text-align: center;
 	}
 </style>

@@ -67,7 +67,7 @@
 					>{RECEIVER_NAMES[receiver]}</button
 				>
 				<button
-					class="knob"
+					class="knob tight"
 					aria-pressed={settings.listen === receiver}
 					aria-label="Listen to {RECEIVER_NAMES[receiver]}"
 					onclick={() => onset({ ...settings, listen: settings.listen === receiver ? 'off' : receiver })}
@@ -84,7 +84,7 @@
 					><Figure text={frequencyText(receiver, active(receiver))} /></span
 				>
 				<button
-					class="knob"
+					class="knob tight"
 					aria-label="{RECEIVER_NAMES[receiver]}: active and standby change places"
 					onclick={() => onset(swap(settings, receiver))}>⇄</button
 				>
@@ -110,7 +110,7 @@
 				>
 					<span class="quiet">course</span>
 					<button
-						class="knob"
+						class="knob tight"
 						aria-label="{RECEIVER_NAMES[receiver]} course left"
 						onclick={() => onset(turnCourse(settings, receiver, -1))}>◂</button
 					>
@@ -132,7 +132,7 @@
 						}}
 					/>
 					<button
-						class="knob"
+						class="knob tight"
 						aria-label="{RECEIVER_NAMES[receiver]} course right"
 						onclick={() => onset(turnCourse(settings, receiver, 1))}>▸</button
 					>
@@ -142,7 +142,7 @@
 					<span class="quiet">pointer</span>
 					{#each RECEIVERS as one (one)}
 						<button
-							class="knob"
+							class="knob tight"
 							aria-pressed={settings.pointer === one}
 							onclick={() => onset({ ...settings, pointer: one })}
 							>{one === 'nav1' ? '1' : one === 'nav2' ? '2' : 'B'}</button
@@ -160,7 +160,7 @@
 	<section class="unit wide" aria-label="Distance, markers and RNAV">
 		<div class="row">
 			<button
-				class="knob"
+				class="knob tight"
 				aria-label="Distance from {settings.distance === 'nav1' ? 'nav 1' : 'nav 2'}"
 				onclick={() => onset({ ...settings, distance: settings.distance === 'nav1' ? 'nav2' : 'nav1' })}
 				>DME {settings.distance === 'nav1' ? '1' : '2'}</button
@@ -179,9 +179,9 @@
 			{/each}
 		</div>
 		<div class="row">
-			<button class="knob" onclick={onrnav}>RNAV …</button>
+			<button class="knob tight" onclick={onrnav}>RNAV …</button>
 			<button
-				class="knob"
+				class="knob tight"
 				aria-pressed={settings.needle === 'rnav'}
 				onclick={() => onset({ ...settings, needle: settings.needle === 'nav' ? 'rnav' : 'nav' })}
 				>needle: {settings.needle === 'nav' ? 'nav 1' : 'RNAV'}</button
@@ -253,20 +253,6 @@
 	.course {
 		width: 3rem;
 		color: #7fd1c7;
-	}
-	.knob {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		background: #1b1f23;
-		padding: 0 0.4rem;
-		cursor: pointer;
-	}
-	.knob:hover {
-		border-color: #7fd1c7;
-	}
-	.knob[aria-pressed='true'] {
-		background: #2c4a47;
-		border-color: #7fd1c7;
 	}
 	.ident {
 		color: #cfd2d3;

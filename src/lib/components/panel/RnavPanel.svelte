@@ -43,12 +43,12 @@
 	}
 </script>
 
-<div class="sheet-dark" role="dialog" aria-label="RNAV">
+<div class="panel-sheet rnav" role="dialog" aria-label="RNAV">
 	<form onsubmit={go}>
 		<label class="grid gap-1"
 			>Go to, one after the other
 			<input
-				class="entry"
+				class="panel-entry uppercase"
 				bind:value={list}
 				list="rnav-places"
 				placeholder="VSK ORMEK TRK"
@@ -60,7 +60,7 @@
 		</datalist>
 		<label class="mt-2 grid gap-1"
 			>On a course into the first (empty: straight there)
-			<input class="entry" bind:value={course} inputmode="numeric" placeholder="060" />
+			<input class="panel-entry uppercase" bind:value={course} inputmode="numeric" placeholder="060" />
 		</label>
 		{#if problem}<p class="mt-2 text-[#f0b64a]" role="alert">{problem}</p>{/if}
 		<p class="mt-3 flex gap-2">
@@ -71,31 +71,10 @@
 </div>
 
 <style>
-	.sheet-dark {
-		position: absolute;
+	.rnav {
 		right: 24rem;
 		bottom: 4rem;
 		z-index: 8;
 		width: 22rem;
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		background: #1b1f23;
-		padding: 0.9rem 1.1rem;
-	}
-	.entry {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		background: #0e1012;
-		padding: 0.25rem 0.5rem;
-		text-transform: uppercase;
-	}
-	.knob {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		padding: 0.3rem 0.8rem;
-		cursor: pointer;
-	}
-	.knob:hover {
-		border-color: #7fd1c7;
 	}
 </style>

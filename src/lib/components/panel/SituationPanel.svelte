@@ -46,7 +46,7 @@
 	}
 </script>
 
-<div class="sheet-dark" role="dialog" aria-label="Elsewhere, or keep this situation">
+<div class="panel-sheet situation" role="dialog" aria-label="Elsewhere, or keep this situation">
 	<form
 		class="grid gap-3"
 		onsubmit={(event) => {
@@ -59,19 +59,27 @@
 			{#each FIELDS as { key, text, min, max } (key)}
 				<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
 					>{text}
-					<input class="entry" type="number" step="any" required {min} {max} bind:value={start[key]} />
+					<input
+						class="panel-entry w-full"
+						type="number"
+						step="any"
+						required
+						{min}
+						{max}
+						bind:value={start[key]}
+					/>
 				</label>
 			{/each}
 			<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
 				>flap
-				<select class="entry" bind:value={start.flapsDeg}>
+				<select class="panel-entry w-full" bind:value={start.flapsDeg}>
 					{#each flapStepsDeg as step (step)}<option value={step}>{step}°</option>{/each}
 				</select>
 			</label>
 		</div>
 		<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
 			>with the phase
-			<select class="entry" bind:value={fromPhase}>
+			<select class="panel-entry w-full" bind:value={fromPhase}>
 				{#each card.phases as phase, i (phase.id)}<option value={i}>{i + 1}. {phase.name}</option>{/each}
 			</select>
 		</label>
@@ -84,7 +92,13 @@
 	<form class="mt-4 grid gap-2 border-t border-[#33393e] pt-3" onsubmit={keep}>
 		<h2 class="text-lg">Keep it as a card for your instructor to set</h2>
 		<p class="flex gap-2">
-			<input class="entry grow" required maxlength="80" placeholder="Name of the card" bind:value={name} />
+			<input
+				class="panel-entry grow"
+				required
+				maxlength="80"
+				placeholder="Name of the card"
+				bind:value={name}
+			/>
 			<button class="knob">Keep</button>
 		</p>
 		{#if kept}<p class="text-sm" role="status">Kept as “{kept}”.</p>{/if}
@@ -92,33 +106,11 @@
 </div>
 
 <style>
-	.sheet-dark {
-		position: absolute;
+	.situation {
 		left: 50%;
 		top: 50%;
 		z-index: 1;
 		width: 36rem;
 		transform: translate(-50%, -50%);
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		background: #1b1f23;
-		padding: 1rem 1.4rem;
-	}
-	.entry {
-		width: 100%;
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		background: #0e1012;
-		padding: 0.25rem 0.5rem;
-		color: #eceae4;
-	}
-	.knob {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		padding: 0.35rem 0.8rem;
-		cursor: pointer;
-	}
-	.knob:hover {
-		border-color: #7fd1c7;
 	}
 </style>

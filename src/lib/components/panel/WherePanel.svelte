@@ -21,7 +21,7 @@
 	]);
 </script>
 
-<div class="where" role="dialog" aria-label="Say where you are">
+<div class="panel-sheet where" role="dialog" aria-label="Say where you are">
 	<div class="min-h-0">
 		<PlanView
 			{area}
@@ -36,7 +36,7 @@
 			<div class="flex items-center gap-2">
 				<label
 					><span class="sr-only">Station of line {i + 1}</span>
-					<select class="entry" bind:value={entry.aid}>
+					<select class="panel-entry" bind:value={entry.aid}>
 						<option value="">line {i + 1}: from</option>
 						{#each stations as id (id)}<option>{id}</option>{/each}
 					</select></label
@@ -44,7 +44,7 @@
 				<label class="flex items-center gap-2"
 					>radial
 					<input
-						class="entry w-16 text-right"
+						class="panel-entry w-16 text-right"
 						inputmode="decimal"
 						aria-label="Radial of line {i + 1}"
 						bind:value={entry.radial}
@@ -65,7 +65,6 @@
 
 <style>
 	.where {
-		position: absolute;
 		/* Over the engine's side of the panel: what is read to find the place stays in view. */
 		inset: 5.4rem 0.6rem 2.6rem auto;
 		width: 23rem;
@@ -73,24 +72,6 @@
 		display: grid;
 		grid-template-rows: minmax(0, 1fr) auto auto;
 		gap: 0.6rem;
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		background: #1b1f23;
 		padding: 0.7rem;
-	}
-	.entry {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		background: #101315;
-		padding: 0.2rem 0.4rem;
-	}
-	.knob {
-		border: 1px solid #4a5157;
-		border-radius: 6px;
-		padding: 0.3rem 0.8rem;
-		cursor: pointer;
-	}
-	.knob:disabled {
-		opacity: 0.45;
 	}
 </style>

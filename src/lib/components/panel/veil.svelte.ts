@@ -2,8 +2,18 @@ import { getContext, setContext } from 'svelte';
 import type { Instrument, ScanInstrument, VeilLevel } from '@hanza/core';
 
 /** The scan's word for an instrument of the panel. */
-export const scanOf = (instrument: Instrument): ScanInstrument =>
-	instrument === 'tachometer' ? 'engine' : instrument;
+export function scanOf(instrument: Instrument): ScanInstrument {
+	switch (instrument) {
+		case 'tachometer':
+			return 'engine';
+		case 'needle-1':
+		case 'needle-2':
+		case 'pointer':
+			return 'needle';
+		default:
+			return instrument;
+	}
+}
 
 /** How the panel is veiled, and where the eye is: shared by the instruments of one cockpit. */
 export class Veil {

@@ -122,6 +122,8 @@
 							settings={live.now.inputs.radios}
 							readings={live.now.radio}
 							headingDeg={live.now.panel.headingDeg}
+							covered={live.now.inputs.covered}
+							oncover={null}
 						/>
 					{/if}
 				</div>
