@@ -12,11 +12,11 @@ import {
 	patternCard,
 	reportScan,
 	TECHNIQUES,
-	FAULT_NAMES,
-	type FaultKind,
+	GALLERY,
 	type PatternId,
 	type PilotId,
 	type RobotFlight,
+	type ShownFault,
 	type TaskCard
 } from '@hanza/core';
 import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
@@ -29,69 +29,62 @@ const setting = { aircraft, area: area.id, headingDeg: 90 };
 const pattern = (id: PatternId, altitudeFt: number) => patternCard(id, { ...setting, altitudeFt });
 const descent = cardShelf.get('approach-descent');
 
-/** Which pilot has the fault, and the cards on which it can be shown. */
+/** A fault, and the cards on which it can be shown; the pilot that has it is the gallery's. */
 interface Case {
-	kind: FaultKind | 'fixation' | 'omission';
-	pilot: PilotId;
+	kind: ShownFault;
 	cards: TaskCard[];
 	/** Where the wind has to blow from for the fault to show, off the course: across it, along it, or anywhere. */
 	wind?: 'across' | 'along';
 }
+const shownBy = (fault: ShownFault) => GALLERY.find(({ kind }) => kind === fault)!;
 const shipped = (...ids: string[]) => ids.map((id) => cardShelf.get(id));
 const TRACKS = shipped('bracket', 'track-crosswind');
 const NAVIGATION: Case[] = [
-	{ kind: 'chases-needle', pilot: 'needle-chaser', cards: TRACKS, wind: 'across' },
+	{ kind: 'chases-needle', cards: TRACKS, wind: 'across' },
 	{
 		kind: 'turn-held-until-centred',
-		pilot: 'through-turner',
 		cards: shipped('intercept-inbound', 'track-crosswind'),
 		wind: 'across'
 	},
-	{ kind: 'corrects-too-much', pilot: 'overcorrector', cards: TRACKS, wind: 'across' },
-	{ kind: 'corrects-too-little', pilot: 'undercorrector', cards: TRACKS, wind: 'across' },
-	{ kind: 'no-wind-correction', pilot: 'drifter', cards: TRACKS, wind: 'across' },
+	{ kind: 'corrects-too-much', cards: TRACKS, wind: 'across' },
+	{ kind: 'corrects-too-little', cards: TRACKS, wind: 'across' },
+	{ kind: 'no-wind-correction', cards: TRACKS, wind: 'across' },
 	{
 		kind: 'reverse-sensing',
-		pilot: 'reverser',
 		cards: shipped('intercept-inbound', 'intercept-outbound'),
 		wind: 'across'
 	},
 	{
 		kind: 'not-identified',
-		pilot: 'unhearing',
 		cards: shipped('intercept-inbound', 'bracket'),
 		wind: 'across'
 	},
 	{
 		kind: 'hold-timing',
-		pilot: 'clock-forgetter',
 		cards: shipped('hold-direct', 'hold-teardrop'),
 		wind: 'along'
 	},
 	{
 		kind: 'hold-entry',
-		pilot: 'wrong-enterer',
 		cards: shipped('hold-direct', 'hold-teardrop', 'hold-parallel'),
 		wind: 'along'
 	}
 ];
 const CASES: Case[] = [
-	{ kind: 'descent-before-slowing', pilot: 'hasty', cards: [descent] },
-	{ kind: 'late-level-off', pilot: 'hasty', cards: [descent, pattern('rate-climb', 1500)] },
+	{ kind: 'descent-before-slowing', cards: [descent] },
+	{ kind: 'late-level-off', cards: [descent, pattern('rate-climb', 1500)] },
 	{
 		kind: 'two-changes-at-once',
-		pilot: 'juggler',
 		cards: [pattern('standard-turns', 3000), pattern('oval', 2500)]
 	},
 	{
 		kind: 'chases-vertical-speed',
-		pilot: 'chaser',
 		cards: [pattern('straight-level', 3000), pattern('racetrack-climbs', 1500)]
 	},
-	{ kind: 'speed-lost', pilot: 'coaster', cards: [descent, pattern('racetrack-climbs', 1500)] },
-	{ kind: 'bank-held', pilot: 'holder', cards: [pattern('standard-turns', 3000), pattern('oval', 2500)] },
-	{ kind: 'fixation', pilot: 'starer', cards: [pattern('straight-level', 3000)] },
-	{ kind: 'omission', pilot: 'omitter', cards: [pattern('straight-level', 3000)] }
+	{ kind: 'speed-lost', cards: [descent, pattern('racetrack-climbs', 1500)] },
+	{ kind: 'bank-held', cards: [pattern('standard-turns', 3000), pattern('oval', 2500)] },
+	{ kind: 'fixation', cards: [pattern('straight-level', 3000)] },
+	{ kind: 'omission', cards: [pattern('straight-level', 3000)] }
 ];
 
 /** The course of the phase that a card is about. */
@@ -195,10 +188,13 @@ async function measure(): Promise<void> {
 			wind
 		});
 		const kinds = await flown(
-			asked.flatMap((one) => seeds.flatMap((seed) => [job(one, one.pilot, seed), job(one, 'steady', seed)]))
+			asked.flatMap((one) =>
+				seeds.flatMap((seed) => [job(one, shownBy(one.kind).pilot, seed), job(one, 'steady', seed)])
+			)
 		);
 		for (const one of asked) {
-			const { kind, pilot, cards } = one;
+			const { kind, cards } = one;
+			const { pilot, name } = shownBy(kind);
 			const found = (by: PilotId, seed: number) => kinds.get(JSON.stringify(job(one, by, seed)))!.has(kind);
 			const counts = { hit: 0, missed: 0, false: 0, right: 0 };
 			const byWeather: Record<string, string> = {};
@@ -216,7 +212,6 @@ async function measure(): Promise<void> {
 			}
 			const precision = counts.hit / Math.max(1, counts.hit + counts.false);
 			const recall = counts.hit / FLIGHTS;
-			const name = kind in FAULT_NAMES ? FAULT_NAMES[kind as FaultKind] : kind;
 			rows.push(
 				`| ${name} | ${pilot} | ${cards.map((card) => card.name).join('; ')} | ${2 * FLIGHTS} | ${counts.hit} | ${counts.missed} | ${counts.false} | ${precision.toFixed(2)} | ${recall.toFixed(2)} |`
 			);
