@@ -5,12 +5,15 @@ import {
 	chooseItems,
 	DRILL_IDS,
 	DRILLS,
+	FLAG,
 	isRight,
 	LAST_BOX,
 	PRIMARY,
 	question,
 	reviewed,
 	SeededRandom,
+	solveHoldEntry,
+	solveNeedle,
 	type DrillContext
 } from '../src/index.js';
 import { tourer, trainer } from './shipped.js';
@@ -29,7 +32,8 @@ describe.each(DRILL_IDS)('the drill %s', (id) => {
 					expect(isRight(asked, answer.right)).toBe(true);
 					if (answer.kind === 'choice') {
 						expect(new Set(answer.options).size).toBe(answer.options.length);
-						expect(answer.options.length).toBeGreaterThan(3);
+						// There are three entries into a hold, and no more.
+						expect(answer.options.length).toBeGreaterThanOrEqual(id === 'hold-entry' ? 3 : 4);
 						expect(isRight(asked, (answer.right + 1) % answer.options.length)).toBe(false);
 					} else {
 						expect(isRight(asked, answer.right + answer.tolerance * 0.99)).toBe(true);
@@ -42,6 +46,46 @@ describe.each(DRILL_IDS)('the drill %s', (id) => {
 		const [item] = DRILLS[id].items(context);
 		expect(question(id, item!, 7, context)).toEqual(question(id, item!, 7, context));
 		expect(() => question(id, 'none/such', 1, context)).toThrow(/\/item is none of the drill/);
+	});
+});
+
+describe('what is asked of the radios', () => {
+	const seeds = Array.from({ length: 60 }, (_, seed) => seed);
+
+	it('hold entry: never where either entry is right, and the entry and heading that the solver gives', () => {
+		for (const item of DRILLS['hold-entry'].items(context))
+			for (const seed of seeds) {
+				const { hold, answer } = question('hold-entry', item, seed, context);
+				const solved = solveHoldEntry(hold!);
+				expect(solved.alsoAllowed).toEqual([]);
+				if (answer.kind === 'choice') expect(answer.options[answer.right]).toBe(solved.entry);
+				else expect(answer.right).toBe(solved.firstHeadingDeg);
+				expect(item.split('/').slice(1)).toEqual([solved.entry, hold!.turns]);
+			}
+	});
+
+	it('needle: the radial is the one from which a receiver shows that needle', () => {
+		for (const item of DRILLS.needle.items(context).filter((one) => one.startsWith('radial')))
+			for (const seed of seeds) {
+				const { needle, answer } = question('needle', item, seed, context);
+				const found = solveNeedle({
+					kind: 'vor',
+					selectedCourseDeg: needle!.courseDeg,
+					radialDeg: answer.right
+				});
+				expect(found.deflection).toBeCloseTo(needle!.needle, 6);
+				expect(found.flag).toBe(needle!.flag === FLAG.to ? 'to' : 'from');
+			}
+	});
+
+	it('needle: against the course that is set, the course lies away from the needle', () => {
+		for (const item of DRILLS.needle.items(context).filter((one) => one.startsWith('side'))) {
+			const { needle, answer } = question('needle', item, 3, context);
+			const shown = needle!.needle > 0 ? 'right' : 'left';
+			const other = needle!.needle > 0 ? 'left' : 'right';
+			const right = answer.kind === 'choice' ? answer.options[answer.right] : '';
+			expect(right).toBe(`to the ${item.endsWith('against') ? other : shown}`);
+		}
 	});
 });
 

@@ -8,6 +8,8 @@ import {
 	solveArcJoin,
 	solveArcLeave,
 	solveHold,
+	handWords,
+	holdHand,
 	holdSectors,
 	leadRadialRule,
 	solveHoldEntry,
@@ -541,6 +543,65 @@ describe('time to a station', () => {
 		expect(found.acrossNm).toBeCloseTo(1.5, 9);
 		expect(found.rule.seconds).toBe(360);
 		expect(Math.hypot(found.distanceNm, found.acrossNm) * Math.sin(toRadians(10))).toBeCloseTo(1.5, 9);
+	});
+});
+
+describe('the hand over the heading dial', () => {
+	const holds = fc.record({
+		inboundCourseDeg: HALF_DEG,
+		turns: fc.constantFrom('left' as const, 'right' as const),
+		arrivalHeadingDeg: HALF_DEG
+	});
+	const width = ({ fromDeg, toDeg }: { fromDeg: number; toDeg: number }) => normalizeDeg(toDeg - fromDeg);
+
+	it('has outbound lie in the sector of the entry that the solver gives', () => {
+		fc.assert(
+			fc.property(holds, (hold) => {
+				const { outboundRelativeDeg, sectors } = holdHand(hold);
+				const inside = sectors.filter((sector) => {
+					const along = normalizeDeg(outboundRelativeDeg - sector.fromDeg);
+					return along > 1 && along < width(sector) - 1;
+				});
+				expect(inside.length).toBeLessThanOrEqual(1);
+				if (inside[0]) expect(inside[0].entry).toBe(solveHoldEntry(hold).entry);
+			})
+		);
+	});
+
+	it('lies the same whatever is flown: nose, thumb and the line through it are the edges', () => {
+		fc.assert(
+			fc.property(holds, (hold) => {
+				const { thumbDeg, sectors, hand } = holdHand(hold);
+				expect(hand).toBe(hold.turns);
+				expect(thumbDeg).toBe(hold.turns === 'right' ? 70 : 290);
+				const edges = sectors.map(({ fromDeg }) => normalizeDeg(fromDeg + 1e-6)).sort((a, b) => a - b);
+				const wanted = [0, thumbDeg, normalizeDeg(thumbDeg + 180)].sort((a, b) => a - b);
+				edges.forEach((edge, i) => expect(edge).toBeCloseTo(wanted[i]!, 4));
+				const widths = Object.fromEntries(sectors.map((sector) => [sector.entry, width(sector)]));
+				expect(widths.teardrop).toBeCloseTo(70, 6);
+				expect(widths.parallel).toBeCloseTo(110, 6);
+				expect(widths.direct).toBeCloseTo(180, 6);
+			})
+		);
+	});
+
+	it('says where outbound lies', () => {
+		const words = (arrivalHeadingDeg: number, turns: 'left' | 'right') => {
+			const hold = { inboundCourseDeg: 90, turns, arrivalHeadingDeg };
+			return handWords(holdHand(hold), solveHoldEntry(hold).entry);
+		};
+		expect(words(240, 'right')).toContain(
+			'outbound lies 30° right of the nose, between fingers and thumb: teardrop'
+		);
+		expect(words(300, 'right')).toContain(
+			'outbound lies 30° left of the nose, ahead, away from the thumb: parallel'
+		);
+		expect(words(100, 'right')).toContain(
+			'outbound lies 170° right of the nose, behind the line of the thumb: direct'
+		);
+		expect(words(300, 'left')).toMatch(
+			/^Left hand.*30° left of the nose, between fingers and thumb: teardrop/
+		);
 	});
 });
 

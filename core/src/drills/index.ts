@@ -4,6 +4,7 @@ import { InputError } from '../validation/index.js';
 import { compassDrill, leadsDrill, numbersDrill, standardBankDrill } from './numbers.js';
 import { panelDrill } from './panel.js';
 import { primaryDrill } from './primary.js';
+import { holdEntryDrill, morseDrill, needleDrill } from './radio.js';
 import type { Drill, DrillContext, Question } from './question.js';
 
 export { KNOWN_WITHIN } from './numbers.js';
@@ -17,7 +18,10 @@ export const DRILLS = {
 	numbers: numbersDrill,
 	'standard-bank': standardBankDrill,
 	leads: leadsDrill,
-	compass: compassDrill
+	compass: compassDrill,
+	'hold-entry': holdEntryDrill,
+	needle: needleDrill,
+	morse: morseDrill
 } as const satisfies Record<string, Drill>;
 export type DrillId = keyof typeof DRILLS;
 export const DRILL_IDS = Object.keys(DRILLS) as DrillId[];

@@ -1,5 +1,6 @@
 import type { Aircraft } from '../flight/index.js';
 import type { PanelReadings } from '../instruments/index.js';
+import type { HoldEntryInput } from '../navigation/index.js';
 import type { SeededRandom } from '../simulation/index.js';
 
 /** A question of a drill. Deterministic in drill, item and seed, so that the server can mark it again. */
@@ -9,6 +10,10 @@ export interface Question {
 	prompt: string;
 	/** Panels to be read, with the seconds between them. */
 	panels?: { first: PanelReadings; second: PanelReadings; apartSeconds: number };
+	/** A course needle to be read. */
+	needle?: { courseDeg: number; flag: number; needle: number };
+	/** A hold to be entered, shown on the heading dial. */
+	hold?: HoldEntryInput;
 	answer:
 		| { kind: 'choice'; options: string[]; right: number }
 		| { kind: 'number'; right: number; tolerance: number; unit: string; circular?: boolean };

@@ -2,6 +2,7 @@ export * from './arc.js';
 export * from './arc-turns.js';
 export * from './final.js';
 export * from './hold.js';
+export * from './hold-hand.js';
 export * from './intercept.js';
 export * from './needle.js';
 export * from './reversal.js';

@@ -1,4 +1,5 @@
 import { formatHeading, scaled, unitVector, type Plane } from '@hanza/core';
+import type { HoldEntryInput } from '@hanza/core';
 import type { Drawing } from '../drawing.js';
 
 export interface NumberField {
@@ -37,6 +38,8 @@ export interface Answer {
 	table?: { head: string[]; rows: string[][] };
 	drawing: Drawing | null;
 	note: string;
+	/** The hand rule over the heading dial. */
+	hold?: HoldEntryInput;
 }
 
 export interface Tool {

@@ -14,6 +14,10 @@ import {
 	type Tool
 } from './fields.js';
 
+/** Of the inbound course. */
+const miss = (rightNm: number): string =>
+	Math.abs(rightNm) < 0.005 ? 'none' : `${Math.abs(rightNm).toFixed(2)} NM ${rightNm > 0 ? 'right' : 'left'}`;
+
 export const hold = {
 	name: 'Hold',
 	fields: [
@@ -34,11 +38,12 @@ export const hold = {
 			bankLimitDeg: n.bankLimitDeg!,
 			...windOf(n)
 		};
-		const entry = solveHoldEntry({
+		const arrival = {
 			inboundCourseDeg: n.inboundCourseDeg!,
 			turns,
 			arrivalHeadingDeg: n.arrivalHeadingDeg!
-		});
+		};
+		const entry = solveHoldEntry(arrival);
 		const hold = solveHold(input);
 		const track = holdTrack(input, hold, hold.outboundHeadingDeg, hold.outboundSeconds);
 		const end = track.at(-1)!;
@@ -54,7 +59,7 @@ export const hold = {
 				},
 				{
 					label: 'Inbound heading',
-					exact: `${deg(hold.inboundHeadingDeg)}, correction ${drift(hold.inboundWindCorrectionDeg)}`,
+					exact: `${deg(hold.inboundHeadingDeg)}, correction ${drift(hold.inboundWindCorrectionDeg)}; ${kt(hold.inboundGroundspeedKt)} over the ground`,
 					asked: heading(hold.inboundHeadingDeg)
 				},
 				{
@@ -72,9 +77,8 @@ export const hold = {
 				{
 					label: 'Miss at the end',
 					exact: 'none',
-					rule: `2 ×: ${Math.abs(two!.missNm).toFixed(2)} NM ${two!.missNm > 0 ? 'right' : 'left'}, 3 ×: ${Math.abs(three!.missNm).toFixed(2)} NM ${three!.missNm > 0 ? 'right' : 'left'} of the course`
-				},
-				{ label: 'Inbound groundspeed', exact: kt(hold.inboundGroundspeedKt) }
+					rule: `2 ×: ${miss(two!.missNm)}, 3 ×: ${miss(three!.missNm)}`
+				}
 			],
 			drawing: {
 				title: 'The hold in this wind: exact, and by the two rules; entry sectors on the ring',
@@ -99,6 +103,7 @@ export const hold = {
 					{ points: [...track, end, ORIGIN], stroke: 'exact' }
 				]
 			},
+			hold: arrival,
 			note: 'Line: exact for this wind. Dashed: two and three times the inbound correction, flown for the same time. Instant roll, steady wind.'
 		};
 	}

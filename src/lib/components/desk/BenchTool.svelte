@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { replaceState } from '$app/navigation';
-	import { HanzaError, signedDeg } from '@hanza/core';
+	import { ENTRY_REASONS, handWords, HanzaError, holdHand, signedDeg, solveHoldEntry } from '@hanza/core';
 	import {
 		inputsOf,
 		linkOf,
@@ -12,6 +12,7 @@
 		type ToolId
 	} from '$lib/bench/tools.js';
 	import BenchDrawing from './BenchDrawing.svelte';
+	import HandDial from './HandDial.svelte';
 
 	const { id, query }: { id: ToolId; query: string } = $props();
 	const tool: Tool = untrack(() => TOOLS[id]);
@@ -176,7 +177,7 @@
 				<div><button class="button button-main">Show</button></div>
 			</form>
 		{:else if answer.found}
-			{@const { rows, table, drawing, note } = answer.found}
+			{@const { rows, table, drawing, note, hold } = answer.found}
 			<div class="grid min-w-0 items-start gap-4 {drawing ? 'lg:grid-cols-[minmax(0,1fr)_25rem]' : ''}">
 				<div class="grid min-w-0 gap-4">
 					<section class="sheet overflow-x-auto" aria-label="Answer" data-testid="answer">
@@ -207,9 +208,18 @@
 							</tbody>
 						</table>
 					</section>
+					{#if hold}
+						<section class="sheet flex items-center gap-3 p-2" aria-label="The hand rule">
+							<div class="w-44 shrink-0"><HandDial {hold} /></div>
+							<p class="text-sm" data-testid="hand-rule">
+								{handWords(holdHand(hold), solveHoldEntry(hold).entry)}
+								<span class="text-ink-soft">Why: {ENTRY_REASONS[solveHoldEntry(hold).entry]}</span>
+							</p>
+						</section>
+					{/if}
 					{#if table}
 						<div class="sheet overflow-x-auto">
-							<table class="table text-sm">
+							<table class="table dense text-sm">
 								<thead
 									><tr
 										>{#each table.head as head (head)}<th class="number">{head}</th>{/each}</tr

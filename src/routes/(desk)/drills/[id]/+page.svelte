@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { formatHeading } from '@hanza/core';
+	import { formatClock, formatHeading } from '@hanza/core';
+	import HandDial from '$lib/components/desk/HandDial.svelte';
+	import CourseNeedle from '$lib/components/panel/CourseNeedle.svelte';
 	import PanelPair from '$lib/components/panel/PanelPair.svelte';
 	import { Round } from '$lib/drills/round.svelte.js';
 
@@ -11,6 +13,13 @@
 		return untrack(() => new Round(questions, `/api/drills/${id}?aircraft=${aircraft.id}`));
 	});
 	const asked = $derived(round.asked);
+	let seconds = $state(0);
+	$effect(() => {
+		const { elapsedSeconds } = round;
+		seconds = elapsedSeconds;
+		const ticking = setInterval(() => (seconds = round.elapsedSeconds), 250);
+		return () => clearInterval(ticking);
+	});
 	const number = (value: number, circular = false) =>
 		circular ? formatHeading(value) : String(Math.round(value * 10) / 10);
 
@@ -29,6 +38,9 @@
 <div class="mx-auto max-w-5xl">
 	<div class="flex items-baseline justify-between gap-4">
 		<h1>{data.name}</h1>
+		{#if !round.done}<span class="ml-auto text-ink-soft" role="timer" data-testid="clock"
+				>{formatClock(seconds)}</span
+			>{/if}
 		<p class="text-ink-soft" role="status" data-testid="place">
 			{round.done ? 'Done' : `${round.place + 1} of ${round.questions.length}`} · {round.right} right
 		</p>
@@ -40,6 +52,14 @@
 		<section class="sheet mt-3 p-5" aria-live="polite">
 			<p class="text-lg" data-testid="prompt">{question.prompt}</p>
 			{#if question.panels}<PanelPair panels={question.panels} aircraft={data.aircraft} />{/if}
+			{#if question.needle}
+				<div class="mt-4 h-32 w-60 rounded-lg bg-[#0e1012] p-2 text-[#eceae4]">
+					<CourseNeedle name="course" {...question.needle} />
+				</div>
+			{/if}
+			{#if question.hold}
+				<div class="mt-3 w-56"><HandDial hold={question.hold} shown={round.given !== null} /></div>
+			{/if}
 			{#if answer.kind === 'choice'}
 				<ol class="mt-4 grid gap-2 sm:grid-cols-2">
 					{#each answer.options as option, i (option)}
@@ -106,7 +126,11 @@
 		<section class="sheet mt-3 p-5">
 			<p class="text-2xl font-semibold" data-testid="result">
 				{round.right} of {round.questions.length}
-				<span class="text-base font-normal text-ink-soft">in {Math.round(round.elapsedSeconds)} s</span>
+				<span class="text-base font-normal text-ink-soft"
+					>in {Math.round(round.elapsedSeconds)} s, {(round.elapsedSeconds / round.questions.length).toFixed(
+						1
+					)} s a question</span
+				>
 			</p>
 			<p class="mt-1 text-ink-soft" role="status">
 				{round.sent === 'yes'
