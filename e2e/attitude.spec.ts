@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { solveHoldEntry } from '@hanza/core';
 import { addPerson } from '../src/lib/server/data/index.js';
 import { keepCard } from '../src/lib/server/services/index.js';
 import { hashPassword } from '../src/lib/server/services/auth.js';
@@ -146,6 +147,37 @@ test('a drill is done with keys only, marked, and what was missed is due again',
 	await page.keyboard.press('Enter');
 	await expect(page.getByText('✓ right')).toBeVisible();
 	await expect(page.getByTestId('explanation')).toContainText('A tenth and five');
+});
+
+test('hold entries are drilled against the clock, with the hand shown after the answer', async ({ page }) => {
+	const { login } = await studentWithTask(shortCard());
+	await signIn(page, login);
+	await page.goto('/drills/hold-entry');
+	await expect(page.getByTestId('clock')).toHaveText(/^0:0[1-9]$/);
+	for (let i = 0; i < 10; i++) {
+		await expect(page.getByTestId('place')).toContainText(`${i + 1} of 10`);
+		const prompt = (await page.getByTestId('prompt').textContent())!;
+		const [, inbound, side, arrival] = /Inbound (\d+), (\w+) turns; you arrive on heading (\d+)/.exec(
+			prompt
+		)!;
+		const solved = solveHoldEntry({
+			inboundCourseDeg: Number(inbound),
+			turns: side as 'right' | 'left',
+			arrivalHeadingDeg: Number(arrival)
+		});
+		await expect(page.getByRole('img', { name: /^Heading dial/ })).toBeVisible();
+		if (prompt.includes('Which entry')) {
+			await page.keyboard.press(String(['direct', 'teardrop', 'parallel'].indexOf(solved.entry) + 1));
+		} else {
+			await expect(page.getByLabel('Your answer')).toBeFocused();
+			await page.keyboard.type(String(solved.firstHeadingDeg));
+			await page.keyboard.press('Enter');
+		}
+		await expect(page.getByTestId('explanation')).toContainText(`: ${solved.entry}.`);
+		await expect(page.getByRole('img', { name: /hand, palm up/ })).toBeVisible();
+		await page.keyboard.press('Enter');
+	}
+	await expect(page.getByTestId('result')).toContainText(/10 of 10\s+in \d+ s, \d+\.\d s a question/);
 });
 
 test('an unusual attitude is handed over by three calls, recovered by keys and graded', async ({ page }) => {

@@ -37,6 +37,17 @@ test('a lesson’s hold is prepared on a phone, the wind dragged, and the link s
 	await expect(answer).toContainText(/times the inbound correction/);
 	expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 
+	// The hand over the heading dial tells the entry, and the other hand the other one.
+	const rule = phone.getByTestId('hand-rule');
+	await given.getByLabel('Arrival heading').fill('150');
+	await expect(rule).toContainText('Right hand');
+	await expect(rule).toContainText(
+		'outbound lies 30° right of the nose, between fingers and thumb: teardrop'
+	);
+	await given.getByLabel('Turns').selectOption('left');
+	await expect(rule).toContainText(/^\s*Left hand.*away from the thumb: parallel/);
+	await given.getByLabel('Turns').selectOption('right');
+
 	// What cannot be is said, and comes back.
 	await given.getByLabel('Wind from').fill('360');
 	await given.getByLabel('Wind speed').fill('60');

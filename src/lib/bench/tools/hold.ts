@@ -77,7 +77,7 @@ export const hold = {
 				{
 					label: 'Miss at the end',
 					exact: 'none',
-					rule: `2 ×: ${miss(two!.missNm)}, 3 ×: ${miss(three!.missNm)}`
+					rule: `2\u00a0×: ${miss(two!.missNm)}, 3\u00a0×: ${miss(three!.missNm)}`
 				}
 			],
 			drawing: {
