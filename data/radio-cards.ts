@@ -315,6 +315,22 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 			ARRIVALS.direct,
 			holdGuide('right', { aid: 'ORMEK' })
 		),
+		holdCard(
+			'hold-find-wind',
+			'Find the wind in a hold',
+			'A wind that nobody tells: find the heading that holds the course, circuit by circuit. The debrief shows how near it came.',
+			ARRIVALS.direct,
+			holdGuide('right'),
+			{ weather: steadyWind({ fromDeg: 340, speedKt: 18 }), windInBrief: false }
+		),
+		holdCard(
+			'hold-timing',
+			'Correct the time of a hold',
+			'Fifteen knots along the hold: after the first circuit the minute inbound is wrong, and what it had too much or too little goes into the next outbound leg.',
+			ARRIVALS.direct,
+			holdGuide('right'),
+			{ weather: steadyWind({ fromDeg: 270, speedKt: 15 }) }
+		),
 		reversalCard(
 			'45-180',
 			'Procedure turn, 45° and 180°',
