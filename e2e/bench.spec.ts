@@ -73,7 +73,9 @@ test('a lesson’s hold is prepared on a phone, the wind dragged, and the link s
 	await expect(row('Outbound heading')).toContainText('not tried');
 });
 
-test('every tool of the Bench opens with an answer, and an unknown one is nothing', async ({ page }) => {
+test('every tool of the Bench opens with an answer, in one view and on one page, and an unknown one is nothing', async ({
+	page
+}) => {
 	await enterAs(page, 'Ilse Varnholm');
 	await page.goto('/bench');
 	const names = await page.getByRole('navigation', { name: 'Bench' }).getByRole('link').allTextContents();
@@ -82,6 +84,10 @@ test('every tool of the Bench opens with an answer, and an unknown one is nothin
 		await page.getByRole('navigation', { name: 'Bench' }).getByRole('link', { name, exact: true }).click();
 		await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible();
 		await expect(page.getByTestId('answer')).not.toContainText('NaN');
+		// In one view on the screen, and on one page on paper.
+		expect(await page.evaluate(() => document.documentElement.scrollHeight), name).toBeLessThanOrEqual(800);
+		const pdf = (await page.pdf({ format: 'A4', margin: { top: '1cm', bottom: '1cm' } })).toString('latin1');
+		expect(pdf.match(/\/Type\s*\/Page\b/g), name).toHaveLength(1);
 	}
 	expect((await page.goto('/bench/astrolabe'))!.status()).toBe(404);
 });

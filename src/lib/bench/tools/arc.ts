@@ -1,4 +1,5 @@
 import {
+	formatClock,
 	formatHeading,
 	groundTrack,
 	leadRadialRule,
@@ -21,7 +22,6 @@ import {
 	deg,
 	kt,
 	nm,
-	seconds,
 	heading,
 	type Tool
 } from './fields.js';
@@ -84,10 +84,10 @@ export const arc = {
 				{
 					label: 'First heading',
 					exact: deg(first.headingDeg),
-					rule: `a right angle to the radial: ${deg(n.fromRadialDeg! + side * 90)}`,
+					rule: `right angle: ${deg(n.fromRadialDeg! + side * 90)}`,
 					asked: heading(first.headingDeg)
 				},
-				{ label: 'Length and time', exact: `${nm(arc.lengthNm)}, ${seconds(arc.seconds)}` },
+				{ label: 'Length', exact: `${nm(arc.lengthNm)} in ${formatClock(arc.seconds)}` },
 				{
 					label: 'Turn on to it at',
 					exact: `${nm(join.atNm)}: ${join.leadNm.toFixed(2)} before`,
@@ -95,8 +95,8 @@ export const arc = {
 					asked: { value: join.atNm, within: 0.2, unit: 'NM' }
 				},
 				{
-					label: 'Rolled out',
-					exact: `on the ${deg(join.endRadialDeg)} radial, heading ${deg(join.endHeadingDeg)}`
+					label: 'Rolled out on',
+					exact: `${formatHeading(join.endRadialDeg)}, nose ${deg(join.endHeadingDeg)}`
 				},
 				{
 					label: 'Turn inbound at radial',

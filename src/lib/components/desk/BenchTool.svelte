@@ -109,7 +109,10 @@
 <h1 class="mt-3">{tool.name}</h1>
 
 <div class="mt-3 grid items-start gap-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
-	<section class="sheet grid grid-cols-2 gap-3 p-4 lg:grid-cols-1" aria-label="Given">
+	<section
+		class="sheet grid grid-cols-2 gap-3 p-4 lg:grid-cols-1 print:grid-cols-4 print:gap-x-3 print:gap-y-1 print:p-2"
+		aria-label="Given"
+	>
 		{#each tool.fields as field (field.id)}
 			<label class="grid gap-1 lg:grid-cols-[1fr_auto] lg:items-center">
 				<span>{field.label}</span>
@@ -178,7 +181,11 @@
 			</form>
 		{:else if answer.found}
 			{@const { rows, table, drawing, note, hold } = answer.found}
-			<div class="grid min-w-0 items-start gap-4 {drawing ? 'lg:grid-cols-[minmax(0,1fr)_25rem]' : ''}">
+			<div
+				class="grid min-w-0 items-start gap-4 {drawing
+					? 'lg:grid-cols-[minmax(0,1fr)_25rem] print:grid-cols-[minmax(0,1fr)_19rem] print:gap-2'
+					: ''}"
+			>
 				<div class="grid min-w-0 gap-4">
 					<section class="sheet overflow-x-auto" aria-label="Answer" data-testid="answer">
 						<table class="table">
