@@ -7,8 +7,13 @@
 		shown?: boolean;
 	}
 	const { hold, shown = true }: Props = $props();
-	const hand = $derived(holdHand(hold));
-	const outbound = $derived(formatHeading(hold.inboundCourseDeg + 180));
+	// One by one: a hold asked for again with another wind leaves the dial as it is.
+	const inboundCourseDeg = $derived(hold.inboundCourseDeg);
+	const arrivalHeadingDeg = $derived(hold.arrivalHeadingDeg);
+	const turns = $derived(hold.turns);
+	const same = $derived({ inboundCourseDeg, arrivalHeadingDeg, turns });
+	const hand = $derived(holdHand(same));
+	const outbound = $derived(formatHeading(inboundCourseDeg + 180));
 	const R = 84;
 	/** A place on the dial, by degrees clockwise from the nose. */
 	const at = (deg: number, radius: number) => ({
@@ -22,8 +27,8 @@
 	};
 	const label = $derived(
 		shown
-			? handWords(hand, solveHoldEntry(hold).entry)
-			: `Heading dial: heading ${formatHeading(hold.arrivalHeadingDeg)} at the top`
+			? handWords(hand, solveHoldEntry(same).entry)
+			: `Heading dial: heading ${formatHeading(arrivalHeadingDeg)} at the top`
 	);
 	const WIDTHS = { direct: 7, teardrop: 4, parallel: 1.5 };
 </script>
@@ -31,7 +36,7 @@
 <svg viewBox="0 0 220 {shown ? 220 : 208}" class="w-full max-w-56" role="img" aria-label={label}>
 	<circle cx="110" cy="104" r={R} class="ring" />
 	{#each Array.from({ length: 36 }, (_, i) => i * 10) as deg (deg)}
-		{@const relative = deg - hold.arrivalHeadingDeg}
+		{@const relative = deg - arrivalHeadingDeg}
 		{@const outer = at(relative, R)}
 		{@const inner = at(relative, R - (deg % 30 === 0 ? 7 : 4))}
 		<line x1={outer.x} y1={outer.y} x2={inner.x} y2={inner.y} class="ring" />
