@@ -295,7 +295,7 @@ try {
 	if (!mapsOnly) await cockpitFigures();
 	const redraw = await benchRedraw();
 	rows.push([
-		'Bench: hold redrawn as the wind is turned, 120 times',
+		'Bench: hold redrawn as the arrival is turned, 120 times',
 		`median ${percentile(redraw.costs, 0.5).toFixed(1)} ms, 95th percentile ${percentile(redraw.costs, 0.95).toFixed(1)} ms of the page's thread with layout; pictures ${percentile(redraw.gaps, 0.5).toFixed(1)} ms apart, slowest twentieth ${percentile(redraw.gaps, 0.95).toFixed(1)} ms`
 	]);
 	const pan = await planPan();

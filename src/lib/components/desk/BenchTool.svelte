@@ -43,6 +43,16 @@
 			return { found: null, problem: `This cannot be flown: ${error.message}.` };
 		}
 	});
+	/** The hand rule in words, worked out anew only where the hold itself is another. */
+	const hold = $derived(answer.found?.hold);
+	const holdKey = $derived(hold ? `${hold.inboundCourseDeg} ${hold.turns} ${hold.arrivalHeadingDeg}` : '');
+	const ruled = $derived.by(() => {
+		if (holdKey === '') return null;
+		return untrack(() => {
+			const { entry } = solveHoldEntry(hold!);
+			return { hold: hold!, words: handWords(holdHand(hold!), entry), why: ENTRY_REASONS[entry] };
+		});
+	});
 	const asked = $derived(answer.found?.rows.filter((row) => row.asked) ?? []);
 	const hidden = $derived(tryFirst && !given);
 	const handles = $derived(
@@ -180,7 +190,7 @@
 				<div><button class="button button-main">Show</button></div>
 			</form>
 		{:else if answer.found}
-			{@const { rows, table, drawing, note, hold } = answer.found}
+			{@const { rows, table, drawing, note } = answer.found}
 			<div
 				class="grid min-w-0 items-start gap-4 {drawing
 					? 'lg:grid-cols-[minmax(0,1fr)_25rem] print:grid-cols-[minmax(0,1fr)_19rem] print:gap-2'
@@ -215,12 +225,12 @@
 							</tbody>
 						</table>
 					</section>
-					{#if hold}
-						<section class="sheet flex items-center gap-3 p-2" aria-label="The hand rule">
-							<div class="w-44 shrink-0"><HandDial {hold} /></div>
+					{#if ruled}
+						<section class="sheet flex items-center gap-3 p-2 [contain:content]" aria-label="The hand rule">
+							<div class="w-44 shrink-0"><HandDial hold={ruled.hold} /></div>
 							<p class="text-sm" data-testid="hand-rule">
-								{handWords(holdHand(hold), solveHoldEntry(hold).entry)}
-								<span class="text-ink-soft">Why: {ENTRY_REASONS[solveHoldEntry(hold).entry]}</span>
+								{ruled.words}
+								<span class="text-ink-soft">Why: {ruled.why}</span>
 							</p>
 						</section>
 					{/if}

@@ -35,16 +35,15 @@
 
 <svg viewBox="0 0 220 {shown ? 220 : 208}" class="w-full max-w-56" role="img" aria-label={label}>
 	<circle cx="110" cy="104" r={R} class="ring" />
-	{#each Array.from({ length: 36 }, (_, i) => i * 10) as deg (deg)}
-		{@const relative = deg - arrivalHeadingDeg}
-		{@const outer = at(relative, R)}
-		{@const inner = at(relative, R - (deg % 30 === 0 ? 7 : 4))}
-		<line x1={outer.x} y1={outer.y} x2={inner.x} y2={inner.y} class="ring" />
-		{#if deg % 30 === 0}
-			{@const place = at(relative, R + 11)}
-			<text x={place.x} y={place.y}>{formatHeading(deg)}</text>
-		{/if}
-	{/each}
+	<!-- The card turns as one, figures and all, as it does in the cockpit. -->
+	<g transform="rotate({-arrivalHeadingDeg} 110 104)">
+		{#each Array.from({ length: 36 }, (_, i) => i * 10) as deg (deg)}
+			<g transform="rotate({deg} 110 104)">
+				<line x1="110" y1={104 - R} x2="110" y2={104 - R + (deg % 30 === 0 ? 7 : 4)} class="ring" />
+				{#if deg % 30 === 0}<text x="110" y={104 - R - 9}>{formatHeading(deg)}</text>{/if}
+			</g>
+		{/each}
+	</g>
 	<path d="M110 24l-5-9h10z" class="nose" />
 	{#if shown}
 		{@const thumb = at(hand.thumbDeg, R - 8)}
