@@ -43,15 +43,11 @@
 			return { found: null, problem: `This cannot be flown: ${error.message}.` };
 		}
 	});
-	/** The hand rule in words, worked out anew only where the hold itself is another. */
-	const hold = $derived(answer.found?.hold);
-	const holdKey = $derived(hold ? `${hold.inboundCourseDeg} ${hold.turns} ${hold.arrivalHeadingDeg}` : '');
 	const ruled = $derived.by(() => {
-		if (holdKey === '') return null;
-		return untrack(() => {
-			const { entry } = solveHoldEntry(hold!);
-			return { hold: hold!, words: handWords(holdHand(hold!), entry), why: ENTRY_REASONS[entry] };
-		});
+		const hold = answer.found?.hold;
+		if (!hold) return null;
+		const { entry } = solveHoldEntry(hold);
+		return { hold, words: handWords(holdHand(hold), entry), why: ENTRY_REASONS[entry] };
 	});
 	const asked = $derived(answer.found?.rows.filter((row) => row.asked) ?? []);
 	const hidden = $derived(tryFirst && !given);
@@ -226,7 +222,7 @@
 						</table>
 					</section>
 					{#if ruled}
-						<section class="sheet flex items-center gap-3 p-2 [contain:content]" aria-label="The hand rule">
+						<section class="sheet flex items-center gap-3 p-2" aria-label="The hand rule">
 							<div class="w-44 shrink-0"><HandDial hold={ruled.hold} /></div>
 							<p class="text-sm" data-testid="hand-rule">
 								{ruled.words}

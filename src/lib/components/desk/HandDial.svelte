@@ -7,13 +7,8 @@
 		shown?: boolean;
 	}
 	const { hold, shown = true }: Props = $props();
-	// One by one: a hold asked for again with another wind leaves the dial as it is.
-	const inboundCourseDeg = $derived(hold.inboundCourseDeg);
-	const arrivalHeadingDeg = $derived(hold.arrivalHeadingDeg);
-	const turns = $derived(hold.turns);
-	const same = $derived({ inboundCourseDeg, arrivalHeadingDeg, turns });
-	const hand = $derived(holdHand(same));
-	const outbound = $derived(formatHeading(inboundCourseDeg + 180));
+	const hand = $derived(holdHand(hold));
+	const outbound = $derived(formatHeading(hold.inboundCourseDeg + 180));
 	const R = 84;
 	/** A place on the dial, by degrees clockwise from the nose. */
 	const at = (deg: number, radius: number) => ({
@@ -27,8 +22,8 @@
 	};
 	const label = $derived(
 		shown
-			? handWords(hand, solveHoldEntry(same).entry)
-			: `Heading dial: heading ${formatHeading(arrivalHeadingDeg)} at the top`
+			? handWords(hand, solveHoldEntry(hold).entry)
+			: `Heading dial: heading ${formatHeading(hold.arrivalHeadingDeg)} at the top`
 	);
 	const WIDTHS = { direct: 7, teardrop: 4, parallel: 1.5 };
 </script>
@@ -36,7 +31,7 @@
 <svg viewBox="0 0 220 {shown ? 220 : 208}" class="w-full max-w-56" role="img" aria-label={label}>
 	<circle cx="110" cy="104" r={R} class="ring" />
 	<!-- The card turns as one, figures and all, as it does in the cockpit. -->
-	<g transform="rotate({-arrivalHeadingDeg} 110 104)">
+	<g transform="rotate({-hold.arrivalHeadingDeg} 110 104)">
 		{#each Array.from({ length: 36 }, (_, i) => i * 10) as deg (deg)}
 			<g transform="rotate({deg} 110 104)">
 				<line x1="110" y1={104 - R} x2="110" y2={104 - R + (deg % 30 === 0 ? 7 : 4)} class="ring" />
