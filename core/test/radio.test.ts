@@ -21,10 +21,10 @@ import {
 	toRadians,
 	type RadioSettings,
 	type RadioTrouble,
-	type Station
+	type Station,
+	setupOf
 } from '../src/index.js';
 import { area, descentCard, trainer } from './shipped.js';
-import { setupOf } from '../src/pilots/fly.js';
 
 const station = <K extends Station['kind']>(id: string, kind: K) => {
 	const found = area.stations.find((one) => one.id === id);

@@ -1,5 +1,5 @@
 import { FLAG, normalizeDeg, RECEIVER_BITS, signedDeg, type RadioReadings, type TaskCard } from '@hanza/core';
-import { Navigator } from '../../core/src/pilots/navigator.js';
+import { Navigator } from '@hanza/core';
 import { TECHNIQUES, type ControlInputs } from '@hanza/core';
 
 /**
