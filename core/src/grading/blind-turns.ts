@@ -1,7 +1,7 @@
-import { cutPhases, lies, type TaskCard } from '../exercise/index.js';
-import { solveCompassTurn } from '../instruments/index.js';
-import type { Track } from '../simulation/index.js';
-import { formatHeading, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
+import { solveCompassTurn } from '../aircraft/index.js';
+import { formatHeading, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
+import { lies, type Track } from '../recording/index.js';
+import { cutPhases, type TaskCard } from '../training/index.js';
 
 /** A turn flown while the heading dial had failed, by both methods with the student's own numbers. */
 export interface BlindTurn {

@@ -1,7 +1,7 @@
-import type { Phase, TaskCard } from '../exercise/index.js';
-import { TARGET_KINDS, type TargetKind } from '../exercise/index.js';
-import type { Grade } from './grade.js';
-import type { FaultKind } from './fault.js';
+import { slope } from '../base/index.js';
+import { TARGET_KINDS, type Phase, type TargetKind, type TaskCard } from '../training/index.js';
+import type { FaultKind } from './detectors/fault.js';
+import type { Grade } from './grades.js';
 
 /** What a phase is an exercise of. */
 export const MANOEUVRES = {
@@ -115,18 +115,4 @@ function count(record: ManoeuvreRecord, what: TargetKind | FaultKind): void {
 	const known = record.fails.find((one) => one.what === what);
 	if (known) known.count++;
 	else record.fails.push({ what, count: 1 });
-}
-
-/** Least-squares slope of equally spaced values; null with fewer than three. */
-export function slope(values: readonly number[]): number | null {
-	const n = values.length;
-	if (n < 3) return null;
-	const middle = (n - 1) / 2;
-	const mean = values.reduce((sum, value) => sum + value, 0) / n;
-	let [above, below] = [0, 0];
-	values.forEach((value, i) => {
-		above += (i - middle) * (value - mean);
-		below += (i - middle) ** 2;
-	});
-	return above / below;
 }

@@ -1,4 +1,4 @@
-import { signedDeg } from '../units/index.js';
+import { signedDeg } from '../base/index.js';
 
 /** Limits about a target: how far above and below is still inside. */
 export interface Limits {

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Identifier } from '../schema.js';
+import { Identifier } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 const Tolerance = Type.Object(

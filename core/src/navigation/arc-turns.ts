@@ -1,21 +1,19 @@
-import { standardRadiusNm } from '../flight/index.js';
-import { normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
-import { CannotError } from '../validation/index.js';
-import { solveWindTriangle } from '../wind/index.js';
-import type { ArcInput } from './arc.js';
 import {
+	CannotError,
 	directionDeg,
 	dot,
+	normalizeDeg,
 	plus,
 	rightOf,
+	STANDARD_RATE_DEG_PER_SECOND,
 	times,
-	turnInAir,
-	turnToward,
 	unit,
-	windVector,
-	type Part,
 	type Plane
-} from './vector.js';
+} from '../base/index.js';
+import type { ArcInput } from './arc.js';
+import { turnInAir, turnToward, windVector, type Part } from './track.js';
+import { standardRadiusNm } from './turn.js';
+import { solveWindTriangle } from './wind-triangle.js';
 
 interface OneArc extends Pick<
 	ArcInput,

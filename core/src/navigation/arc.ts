@@ -1,8 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction, Speed } from '../schema.js';
-import { normalizeDeg, signedDeg, toRadians } from '../units/index.js';
-import { InputError } from '../validation/index.js';
-import { solveWindTriangle } from '../wind/index.js';
+import { Direction, InputError, normalizeDeg, signedDeg, Speed, toRadians } from '../base/index.js';
+import { solveWindTriangle } from './wind-triangle.js';
 
 export const ArcInput = Type.Object(
 	{

@@ -1,6 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { FEET_PER_NM, toRadians } from '../units/index.js';
-import { CannotError } from '../validation/index.js';
+import { CannotError, FEET_PER_NM, toRadians } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 const groundspeedKt = Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' });

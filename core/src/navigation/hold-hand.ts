@@ -1,4 +1,4 @@
-import { normalizeDeg } from '../units/index.js';
+import { normalizeDeg } from '../base/index.js';
 import { holdSectors, type HoldEntry, type HoldEntryInput } from './hold.js';
 
 /**

@@ -1,23 +1,23 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction, Speed } from '../schema.js';
-import { solveTurn } from '../flight/index.js';
-import { normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
-import { CannotError } from '../validation/index.js';
-import { solveWindTriangle } from '../wind/index.js';
 import {
+	CannotError,
+	Direction,
 	directionDeg,
 	dot,
-	groundTrack,
 	length,
+	normalizeDeg,
 	plus,
 	rightOf,
+	signedDeg,
+	Speed,
+	STANDARD_RATE_DEG_PER_SECOND,
 	times,
-	turnInAir,
-	turnToward,
 	unit,
-	windVector,
 	type Plane
-} from './vector.js';
+} from '../base/index.js';
+import { groundTrack, turnInAir, turnToward, windVector } from './track.js';
+import { solveTurn } from './turn.js';
+import { solveWindTriangle } from './wind-triangle.js';
 
 const closed = { additionalProperties: false } as const;
 const Turns = Type.Union([Type.Literal('right'), Type.Literal('left')]);

@@ -1,18 +1,37 @@
-export * from './arc.js';
-export * from './arc-turns.js';
-export * from './final.js';
-export * from './hold.js';
-export * from './hold-hand.js';
-export * from './intercept.js';
-export * from './needle.js';
-export * from './reversal.js';
-export * from './wind-from-track.js';
+export { leadRadialRule, solveArcJoin, solveArcLeave } from './arc-turns.js';
+export { ArcInput, ArcOutput, solveArc } from './arc.js';
+export { DescentInput, DescentOutput, fpmPerDegree, solveDescent } from './descent.js';
 export {
-	groundTrack,
-	unit as unitVector,
-	times as scaled,
-	plus as summed,
-	windVector,
-	type Plane
-} from './vector.js';
-export * from './station.js';
+	FinalTimesInput,
+	FinalTimesOutput,
+	VdpInput,
+	VdpOutput,
+	solveFinalTimes,
+	solveVdp
+} from './final.js';
+export { ENTRY_REASONS, handWords, holdHand } from './hold-hand.js';
+export {
+	type HoldEntry,
+	HoldEntryInput,
+	HoldEntryOutput,
+	HoldInput,
+	HoldOutput,
+	holdSectors,
+	holdTrack,
+	solveHold,
+	solveHoldEntry
+} from './hold.js';
+export { InterceptInput, InterceptOutput, solveIntercept } from './intercept.js';
+export {
+	GLIDEPATH_FULL_SCALE_DEG,
+	NeedleInput,
+	NeedleOutput,
+	VOR_FULL_SCALE_DEG,
+	solveNeedle
+} from './needle.js';
+export { ReversalInput, ReversalOutput, reversalParts, solveReversal } from './reversal.js';
+export { solveStation } from './station.js';
+export { groundTrack, windVector } from './track.js';
+export { TurnInput, TurnOutput, roughTrueKt, solveTurn, standardRadiusNm } from './turn.js';
+export { WindFromTrackInput, WindFromTrackOutput, solveWindFromTrack } from './wind-from-track.js';
+export { WindInput, WindOutput, solveWindTriangle } from './wind-triangle.js';

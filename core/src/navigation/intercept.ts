@@ -1,8 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction } from '../schema.js';
-import { normalizeDeg, toRadians } from '../units/index.js';
-import { CannotError } from '../validation/index.js';
-import { rightOf, times, unit } from './vector.js';
+import { CannotError, Direction, normalizeDeg, rightOf, times, toRadians, unit } from '../base/index.js';
 
 /** Beyond this an intercept is none, NM; and nearer than this the aircraft is on the course. */
 const LONGEST_NM = 60;

@@ -1,6 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction } from '../schema.js';
-import { clamp, signedDeg } from '../units/index.js';
+import { clamp, Direction, signedDeg } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 /** Full scale of a VOR needle, one side, degrees; and how near to abeam its flag falls. */

@@ -1,9 +1,16 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction, Speed } from '../schema.js';
-import { normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
-import { CannotError, InputError } from '../validation/index.js';
-import { solveWindTriangle } from '../wind/index.js';
-import { alongPart, length, turnToward, windVector, type Part, type Plane } from './vector.js';
+import {
+	CannotError,
+	Direction,
+	InputError,
+	length,
+	normalizeDeg,
+	Speed,
+	STANDARD_RATE_DEG_PER_SECOND,
+	type Plane
+} from '../base/index.js';
+import { alongPart, turnToward, windVector, type Part } from './track.js';
+import { solveWindTriangle } from './wind-triangle.js';
 
 const seconds = (description: string) => Type.Number({ minimum: 0, maximum: 3600, description });
 

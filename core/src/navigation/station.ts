@@ -1,4 +1,4 @@
-import { toRadians } from '../units/index.js';
+import { toRadians } from '../base/index.js';
 
 /**
  * Time and distance to a station from a change of bearing, flown across the first bearing in still air.

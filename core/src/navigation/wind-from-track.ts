@@ -1,8 +1,6 @@
-import { Matrix, QrDecomposition } from 'ml-matrix';
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction } from '../schema.js';
-import { InputError } from '../validation/index.js';
-import { directionDeg, length, times, unit, type Plane } from './vector.js';
+import { Matrix, QrDecomposition } from 'ml-matrix';
+import { Direction, directionDeg, InputError, length, times, unit, type Plane } from '../base/index.js';
 
 export const WindFromTrackInput = Type.Object(
 	{

@@ -1,19 +1,18 @@
-import type { Area } from '../area/index.js';
-import { CallsProgress, CardProgress, coversOf, eventSample, type TaskCard } from '../exercise/index.js';
-import { loadedAircraft, type Aircraft } from '../flight/index.js';
-import type { Look } from '../scan/looks.js';
+import { loadedAircraft, type Aircraft } from '../aircraft/index.js';
+import { Recorder, RECORDING_RATE_HZ, type Track } from '../recording/index.js';
+import { Flight, sampleFlight, STEPS_PER_SECOND, type FlightSetup } from '../simulation/index.js';
 import {
-	Flight,
-	Recorder,
-	RECORDING_RATE_HZ,
-	sampleFlight,
-	STEPS_PER_SECOND,
-	type FlightSetup,
-	type Track
-} from '../simulation/index.js';
+	CallsProgress,
+	CardProgress,
+	coversOf,
+	eventSample,
+	UpsetDirector,
+	type Look,
+	type TaskCard
+} from '../training/index.js';
+import type { Area } from '../world/index.js';
 import { ROBOT_STEPS, RobotPilot } from './robot.js';
 import type { Technique } from './techniques.js';
-import { UpsetDirector } from './upset.js';
 
 /** The setup of a flight of a card. */
 export function setupOf(

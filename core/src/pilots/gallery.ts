@@ -1,5 +1,4 @@
-import type { FaultKind } from '../grading/index.js';
-import { FAULT_NAMES } from '../grading/index.js';
+import { FAULT_NAMES, type FaultKind } from '../grading/index.js';
 import type { PilotId } from './techniques.js';
 
 export type ShownFault = FaultKind | 'fixation' | 'omission';

@@ -1,7 +1,6 @@
-import type { HoldGuide } from '../exercise/index.js';
+import { CannotError, clamp, normalizeDeg, signedDeg } from '../base/index.js';
 import { solveHold, solveHoldEntry, type HoldEntry } from '../navigation/index.js';
-import { clamp, normalizeDeg, signedDeg } from '../units/index.js';
-import { CannotError } from '../validation/index.js';
+import type { HoldGuide } from '../paths/index.js';
 import type { Navigator, Routine } from './navigator.js';
 
 const CUT_DEG = 30;

@@ -1,12 +1,12 @@
-import { placeOn, type Guide, type TaskCard } from '../exercise/index.js';
-import { solveTurn, standardRadiusNm } from '../flight/index.js';
-import { RECEIVER_BITS, type RadioReadings, type RadioSettings } from '../radio/index.js';
-import { windAt, type ControlInputs, type DrawnLine } from '../simulation/index.js';
-import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../units/index.js';
-import { solveWindTriangle } from '../wind/index.js';
-import { Ears, tuned } from './ears.js';
+import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
+import { solveTurn, solveWindTriangle, standardRadiusNm } from '../navigation/index.js';
+import { placeOn, type Guide } from '../paths/index.js';
+import type { ControlInputs, DrawnLine } from '../simulation/index.js';
+import type { TaskCard } from '../training/index.js';
+import { RECEIVER_BITS, windAt, type RadioReadings, type RadioSettings } from '../world/index.js';
 import { flyHold } from './holding.js';
 import { findPosition } from './positions.js';
+import { Ears, tuned } from './radio-perception.js';
 import { flyReversal } from './reversing.js';
 import type { Technique } from './techniques.js';
 

@@ -1,8 +1,8 @@
-import { calibratedKt, standardDay, trimmedFlight, trimWheelFor, type Aircraft } from '../flight/index.js';
-import { CannotError } from '../validation/index.js';
-import { clamp } from '../units/index.js';
+import { calibratedKt, standardDay, trimmedFlight, trimWheelFor, type Aircraft } from '../aircraft/index.js';
+import { CannotError, clamp } from '../base/index.js';
+import type { Guide } from '../paths/index.js';
 import { propellerLever } from '../simulation/index.js';
-import type { Guide, Phase, TaskCard } from '../exercise/index.js';
+import type { Phase, TaskCard } from '../training/index.js';
 
 /** What a pilot wants in one phase of a card: the numbers from the aircraft's own steady flight. */
 export interface Plan {

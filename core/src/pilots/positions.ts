@@ -1,8 +1,8 @@
-import type { CardPlace } from '../exercise/index.js';
+import { normalizeDeg, signedDeg, toRadians } from '../base/index.js';
 import { solveStation } from '../navigation/index.js';
-import { RECEIVER_BITS } from '../radio/index.js';
+import type { CardPlace } from '../paths/index.js';
 import type { DrawnLine } from '../simulation/index.js';
-import { normalizeDeg, signedDeg, toRadians } from '../units/index.js';
+import { RECEIVER_BITS } from '../world/index.js';
 import type { Navigator, Routine } from './navigator.js';
 
 const SETTLE_SECONDS = 6;

@@ -1,9 +1,9 @@
-import { fpmPerDegree } from '../flight/index.js';
-import type { PanelReadings } from '../instruments/index.js';
+import type { PanelReadings } from '../aircraft/index.js';
+import { clamp } from '../base/index.js';
+import { fpmPerDegree } from '../navigation/index.js';
 import type { ControlInputs } from '../simulation/index.js';
-import { clamp } from '../units/index.js';
+import { flyingKt, type Senses } from './panel-perception.js';
 import type { Plan } from './plan.js';
-import { flyingKt, type Senses } from './senses.js';
 
 const SECONDS = 0.1;
 /** A moment to read the panel before the first input, s. */

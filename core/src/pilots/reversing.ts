@@ -1,5 +1,5 @@
-import type { ReversalGuide } from '../exercise/index.js';
-import { normalizeDeg } from '../units/index.js';
+import { normalizeDeg } from '../base/index.js';
+import type { ReversalGuide } from '../paths/index.js';
 import { flyLap, groundShare } from './holding.js';
 import type { Navigator, Routine } from './navigator.js';
 

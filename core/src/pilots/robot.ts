@@ -1,15 +1,20 @@
-import { clamp, signedDeg } from '../units/index.js';
-import type { Phase, TaskCard } from '../exercise/index.js';
-import { fpmPerDegree, roughTrueKt, type Aircraft } from '../flight/index.js';
-import { coverBit, deviationDeg, FAILURE_KINDS, LYING, type PanelReadings } from '../instruments/index.js';
-import { generateLooks, type PlantedFault } from '../scan/generate.js';
-import type { Look } from '../scan/looks.js';
-import { SeededRandom, type ControlInputs } from '../simulation/index.js';
+import {
+	coverBit,
+	deviationDeg,
+	FAILURE_KINDS,
+	LYING,
+	type Aircraft,
+	type PanelReadings
+} from '../aircraft/index.js';
+import { clamp, SeededRandom, signedDeg } from '../base/index.js';
+import { fpmPerDegree, roughTrueKt } from '../navigation/index.js';
+import type { ControlInputs } from '../simulation/index.js';
+import { generateLooks, type Look, type Phase, type PlantedFault, type TaskCard } from '../training/index.js';
+import type { RadioReadings } from '../world/index.js';
+import { Navigator, type Lateral } from './navigator.js';
+import { flyingKt, Senses } from './panel-perception.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
-import { flyingKt, Senses } from './senses.js';
-import type { RadioReadings } from '../radio/index.js';
-import { Navigator, type Lateral } from './navigator.js';
 import type { Technique } from './techniques.js';
 
 /** A decision of the robot ten times a second is plenty; its hands move as often. */

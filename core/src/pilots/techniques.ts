@@ -1,4 +1,4 @@
-import type { ScanInstrument } from '../scan/looks.js';
+import type { ScanInstrument } from '../training/index.js';
 
 /** How a robot flies: what it does well, and what it does wrong on purpose. */
 export interface Technique {

@@ -1,4 +1,4 @@
-import { clamp } from '../units/index.js';
+import { clamp } from '../base/index.js';
 
 /** Memory of the attitude-held assist: what it holds, and the elevator it has learnt. */
 export interface AssistState {

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { RADIOS_AT_REST, type RadioSettings } from '../radio/settings.js';
+import { RADIOS_AT_REST, type RadioSettings } from '../world/index.js';
 
 export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 /** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */

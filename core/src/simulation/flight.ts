@@ -1,65 +1,72 @@
 import {
-	METRES_PER_FT,
-	METRES_PER_NM,
-	MPS_PER_FPM,
-	MPS_PER_KT,
-	PA_PER_INHG,
-	GRAVITY_MPS2,
-	clamp,
-	normalizeDeg,
-	toDegrees,
-	toRadians
-} from '../units/index.js';
-import {
 	Airplane,
 	airplaneIn,
-	altimeterFt,
+	armFailures,
 	attitudeOf,
 	calibratedKt,
-	calibratedFromImpactMps,
 	DOWN,
 	EAST,
 	EquationsOfMotion,
-	impactFromTruePa,
+	failureMask,
 	indicatedKt,
 	Integrator,
+	noFailures,
 	NORTH,
-	Powerplant,
 	P,
+	Powerplant,
 	Q,
 	R,
+	radPerSecondToRpm,
+	settledInstruments,
 	SHAFT,
 	STATE_LENGTH,
-	U,
-	V,
-	W,
-	radPerSecondToRpm,
-	stillAir,
 	trimmedFlight,
 	trimWheelFor,
-	trueAltitudeFt,
-	type Environment,
-	type Surfaces
-} from '../flight/index.js';
-import {
-	armFailures,
-	failureMask,
-	noFailures,
-	settledInstruments,
+	U,
 	updateFailures,
 	updateInstruments,
+	V,
+	W,
 	type ArmedFailure,
 	type FailureKind,
 	type InstrumentSetup,
 	type InstrumentState,
 	type PanelReadings,
-	type Sensed
-} from '../instruments/index.js';
-import { Radios, type RadioReadings } from '../radio/receivers.js';
-import type { RadioSettings } from '../radio/settings.js';
+	type Sensed,
+	type Surfaces
+} from '../aircraft/index.js';
+import {
+	clamp,
+	GRAVITY_MPS2,
+	METRES_PER_FT,
+	METRES_PER_NM,
+	MPS_PER_FPM,
+	MPS_PER_KT,
+	normalizeDeg,
+	PA_PER_INHG,
+	SeededRandom,
+	toDegrees,
+	toRadians
+} from '../base/index.js';
+import {
+	altimeterFt,
+	Atmosphere,
+	calibratedFromImpactMps,
+	impactFromTruePa,
+	Radios,
+	stepGusts,
+	stepSingleGust,
+	stillAir,
+	stillGusts,
+	trueAltitudeFt,
+	turbulenceScales,
+	type Environment,
+	type Gusts,
+	type GustState,
+	type RadioReadings,
+	type RadioSettings
+} from '../world/index.js';
 import { NOTHING_SAID, type ControlInputs } from './controls.js';
-import { SeededRandom } from './random.js';
-import { STEP_SECONDS, STEPS_PER_SECOND } from './steps.js';
 import {
 	propellerLever,
 	type FlightEnd,
@@ -67,16 +74,8 @@ import {
 	type FlightSnapshot,
 	type Truth
 } from './setup.js';
+import { STEP_SECONDS, STEPS_PER_SECOND } from './steps.js';
 import { Systems } from './systems.js';
-import {
-	stepGusts,
-	stepSingleGust,
-	stillGusts,
-	turbulenceScales,
-	type Gusts,
-	type GustState
-} from './turbulence.js';
-import { Atmosphere } from './weather.js';
 
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;

@@ -1,12 +1,6 @@
-export * from './assist.js';
-export * from './controls.js';
-export * from './flight.js';
-export * from './outside.js';
-export * from './panel-at.js';
-export * from './random.js';
-export * from './recording.js';
-export * from './resume.js';
-export * from './setup.js';
-export * from './steps.js';
-export * from './turbulence.js';
-export * from './weather.js';
+export { AssistLevel, type ControlInputs, type DrawnLine, MOST_LINES, NOTHING_SAID } from './controls.js';
+export { Flight } from './flight.js';
+export { ResumeState } from './resume.js';
+export { sampleFlight } from './sample.js';
+export { type FlightEnd, type FlightSetup, propellerLever } from './setup.js';
+export { STEPS_PER_SECOND } from './steps.js';

@@ -1,8 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { STATE_LENGTH } from '../flight/index.js';
-import { FAILURE_KINDS } from '../instruments/index.js';
+import { FAILURE_KINDS, STATE_LENGTH } from '../aircraft/index.js';
+import { RadioSettings } from '../world/index.js';
 import { MOST_LINES } from './controls.js';
-import { RadioSettings } from '../radio/settings.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();

@@ -1,13 +1,16 @@
-import type { Area } from '../area/area.js';
-import type { Aircraft, Surfaces, VerticalSpeedKind } from '../flight/index.js';
-import type { ArmedFailure, FailureSpec, InstrumentState, PanelReadings } from '../instruments/index.js';
-import type { RadioReadings, RadioState } from '../radio/receivers.js';
-import type { RadioSettings } from '../radio/settings.js';
-import { clamp } from '../units/index.js';
+import type {
+	Aircraft,
+	ArmedFailure,
+	FailureSpec,
+	InstrumentState,
+	PanelReadings,
+	Surfaces,
+	VerticalSpeedKind
+} from '../aircraft/index.js';
+import { clamp } from '../base/index.js';
+import type { Area, GustState, RadioReadings, RadioSettings, RadioState, Weather } from '../world/index.js';
 import type { AssistState } from './assist.js';
 import type { AssistLevel } from './controls.js';
-import type { GustState } from './turbulence.js';
-import type { Weather } from './weather.js';
 
 /** All that decides a flight besides what the pilot does. */
 export interface FlightSetup {

@@ -1,6 +1,15 @@
-import { attitudeOf, P, Powerplant, Q, radPerSecondToRpm, SHAFT, type Airplane } from '../flight/index.js';
-import type { FailureLevels, PanelReadings } from '../instruments/index.js';
-import { clamp, toDegrees } from '../units/index.js';
+import {
+	attitudeOf,
+	P,
+	Powerplant,
+	Q,
+	radPerSecondToRpm,
+	SHAFT,
+	type Airplane,
+	type FailureLevels,
+	type PanelReadings
+} from '../aircraft/index.js';
+import { clamp, toDegrees } from '../base/index.js';
 import { attitudeAssist, type AssistState } from './assist.js';
 import type { AssistLevel, ControlInputs } from './controls.js';
 import { STEP_SECONDS } from './steps.js';

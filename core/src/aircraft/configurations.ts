@@ -1,0 +1,38 @@
+import type { Aircraft, Configuration } from './aircraft.js';
+import { calibratedKt, trimmedAtThrottle, trimmedFlight, type TrimCondition, type Trimmed } from './trim.js';
+
+/** What a pilot sets power by: shaft speed with a fixed-pitch propeller, manifold pressure with a governed one. */
+export type PowerUnit = 'rpm' | 'inHg';
+export const powerUnit = ({ propeller }: Pick<Aircraft, 'propeller'>): PowerUnit =>
+	propeller.kind === 'fixed-pitch' ? 'rpm' : 'inHg';
+export const powerOf = (
+	aircraft: Aircraft,
+	trimmed: Pick<Trimmed, 'powerRpm' | 'manifoldPressureInHg'>
+): number => (powerUnit(aircraft) === 'rpm' ? trimmed.powerRpm : trimmed.manifoldPressureInHg);
+
+/** The air a configuration is asked for in. */
+export type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'temperatureOffsetC'>;
+
+/**
+ * The steady flight of one of the aircraft's configurations.
+ * @throws CannotError when the aircraft cannot do it on that day.
+ */
+export function configurationFlight(
+	aircraft: Aircraft,
+	configuration: Configuration,
+	day: Day
+): Trimmed & { verticalSpeedFpm: number } {
+	const { airspeedKias, verticalSpeedFpm, flapsDeg, gearDown, governedRpm } = configuration;
+	const condition = {
+		airspeedKcas: calibratedKt(aircraft, airspeedKias),
+		flapsDeg,
+		gear: gearDown ? 1 : 0,
+		governedRpm,
+		bankDeg: 0,
+		headingDeg: 0,
+		...day
+	};
+	return typeof verticalSpeedFpm === 'number'
+		? { ...trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }), verticalSpeedFpm }
+		: trimmedAtThrottle(aircraft, verticalSpeedFpm === 'idle' ? 0 : 1, condition);
+}

@@ -1,0 +1,254 @@
+import { GRAVITY_MPS2 } from '../base/index.js';
+import type { Environment } from '../world/index.js';
+
+/**
+ * Rigid-body state, one Float64Array:
+ * 0–2 position north, east, down, m (local plane); 3–5 velocity over the ground along body axes
+ * forward, right, down, m/s; 6–9 quaternion body to north-east-down, w x y z; 10–12 body rates
+ * roll, pitch, yaw, rad/s; 13 shaft speed, rad/s.
+ */
+export const STATE_LENGTH = 14;
+export const NORTH = 0;
+export const EAST = 1;
+export const DOWN = 2;
+export const U = 3;
+export const V = 4;
+export const W = 5;
+export const QW = 6;
+export const QX = 7;
+export const QY = 8;
+export const QZ = 9;
+export const P = 10;
+export const Q = 11;
+export const R = 12;
+export const SHAFT = 13;
+
+/** Mass properties of a rigid aeroplane symmetric about its vertical plane. */
+export interface MassProperties {
+	massKg: number;
+	ixx: number;
+	iyy: number;
+	izz: number;
+	/** ∫ x z dm, kg·m². */
+	ixz: number;
+}
+
+export interface Geometry {
+	wingAreaM2: number;
+	spanM: number;
+	chordM: number;
+}
+
+/** Where the air is met: filled by the equations of motion, read by the force model. */
+export interface AirData {
+	trueAirspeedMps: number;
+	alpha: number;
+	beta: number;
+	/** Dimensionless rates p·b/2V, q·c/2V, r·b/2V. */
+	pHat: number;
+	qHat: number;
+	rHat: number;
+	densityKgM3: number;
+	dynamicPressurePa: number;
+}
+
+/** Forces of the air as coefficients, in stability axes (lift, drag) and body axes (the rest). */
+export interface Coefficients {
+	CL: number;
+	CD: number;
+	CY: number;
+	Cl: number;
+	Cm: number;
+	Cn: number;
+	/** Change of lift and pitching moment per dimensionless rate of angle of attack. */
+	CLalphadot: number;
+	Cmalphadot: number;
+}
+
+/** Thrust along the body's long axis and what comes with it. */
+export interface Propulsion {
+	thrustN: number;
+	rollNm: number;
+	pitchNm: number;
+	yawNm: number;
+	shaftAcceleration: number;
+}
+
+export interface ForceModel extends MassProperties, Geometry {
+	coefficients(air: AirData, out: Coefficients): void;
+	propulsion(air: AirData, axialMps: number, shaftRadPerSecond: number, out: Propulsion): void;
+}
+
+export const emptyAirData = (): AirData => ({
+	trueAirspeedMps: 0,
+	alpha: 0,
+	beta: 0,
+	pHat: 0,
+	qHat: 0,
+	rHat: 0,
+	densityKgM3: 0,
+	dynamicPressurePa: 0
+});
+export const emptyCoefficients = (): Coefficients => ({
+	CL: 0,
+	CD: 0,
+	CY: 0,
+	Cl: 0,
+	Cm: 0,
+	Cn: 0,
+	CLalphadot: 0,
+	Cmalphadot: 0
+});
+export const emptyPropulsion = (): Propulsion => ({
+	thrustN: 0,
+	rollNm: 0,
+	pitchNm: 0,
+	yawNm: 0,
+	shaftAcceleration: 0
+});
+
+/**
+ * The equations of motion of a rigid aeroplane over a flat, non-rotating earth, with a quaternion
+ * for attitude. One instance owns its scratch values, so use one for each aeroplane.
+ * Source: B. Etkin and L. D. Reid, Dynamics of Flight, 3rd ed., ch. 4; B. L. Stevens and
+ * F. L. Lewis, Aircraft Control and Simulation, ch. 1. Flat earth: the error over 60 NM and
+ * 100 m/s is a centrifugal term under 0.002 m/s².
+ */
+export class EquationsOfMotion {
+	readonly air = emptyAirData();
+	readonly coefficients = emptyCoefficients();
+	readonly propulsion = emptyPropulsion();
+	/** Acceleration felt (forces of air and thrust over mass) along body axes, m/s². */
+	specificForceX = 0;
+	specificForceY = 0;
+	specificForceZ = 0;
+
+	constructor(readonly model: ForceModel) {}
+
+	/** Writes the rate of change of every element of `state` to `out`. */
+	derivative(state: Float64Array, environment: Environment, out: Float64Array): void {
+		const { model, air, coefficients: c, propulsion } = this;
+		const qw = state[QW]!;
+		const qx = state[QX]!;
+		const qy = state[QY]!;
+		const qz = state[QZ]!;
+		// Rows of the body-to-earth rotation.
+		const r11 = qw * qw + qx * qx - qy * qy - qz * qz;
+		const r12 = 2 * (qx * qy - qw * qz);
+		const r13 = 2 * (qx * qz + qw * qy);
+		const r21 = 2 * (qx * qy + qw * qz);
+		const r22 = qw * qw - qx * qx + qy * qy - qz * qz;
+		const r23 = 2 * (qy * qz - qw * qx);
+		const r31 = 2 * (qx * qz - qw * qy);
+		const r32 = 2 * (qy * qz + qw * qx);
+		const r33 = qw * qw - qx * qx - qy * qy + qz * qz;
+
+		const u = state[U]!;
+		const v = state[V]!;
+		const w = state[W]!;
+		const p = state[P]!;
+		const q = state[Q]!;
+		const r = state[R]!;
+
+		const { windNorthMps: wn, windEastMps: we, windDownMps: wd } = environment;
+		const ua = u - (r11 * wn + r21 * we + r31 * wd);
+		const va = v - (r12 * wn + r22 * we + r32 * wd);
+		const wa = w - (r13 * wn + r23 * we + r33 * wd);
+		const planar = ua * ua + wa * wa;
+		const speed = Math.max(1, Math.sqrt(planar + va * va));
+
+		air.trueAirspeedMps = speed;
+		air.alpha = Math.atan2(wa, ua);
+		air.beta = Math.asin(Math.max(-1, Math.min(1, va / speed)));
+		air.densityKgM3 = environment.densityKgM3;
+		air.dynamicPressurePa = 0.5 * environment.densityKgM3 * speed * speed;
+		const halfSpan = model.spanM / (2 * speed);
+		const halfChord = model.chordM / (2 * speed);
+		air.pHat = (p - environment.gustP) * halfSpan;
+		air.qHat = (q - environment.gustQ) * halfChord;
+		air.rHat = (r - environment.gustR) * halfSpan;
+
+		model.coefficients(air, c);
+		model.propulsion(air, ua, state[SHAFT]!, propulsion);
+
+		const qs = air.dynamicPressurePa * model.wingAreaM2;
+		const cosA = Math.cos(air.alpha);
+		const sinA = Math.sin(air.alpha);
+		const mass = model.massKg;
+		const gx = GRAVITY_MPS2 * r31;
+		const gy = GRAVITY_MPS2 * r32;
+		const gz = GRAVITY_MPS2 * r33;
+
+		// Forces without the part that hangs on the rate of angle of attack.
+		let fx = (qs * (c.CL * sinA - c.CD * cosA) + propulsion.thrustN) / mass;
+		const fy = (qs * c.CY) / mass;
+		let fz = (qs * (-c.CL * cosA - c.CD * sinA)) / mass;
+		const uDot0 = fx + gx + r * v - q * w;
+		const wDot0 = fz + gz + q * u - p * v;
+		// Lift from the rate of angle of attack changes that rate: linear, so solved at once.
+		const lag = (qs * c.CLalphadot * halfChord) / mass;
+		const safePlanar = Math.max(1, planar);
+		const alphaDot0 = (ua * wDot0 - wa * uDot0) / safePlanar;
+		const alphaDot = alphaDot0 / (1 + (lag * (ua * cosA + wa * sinA)) / safePlanar);
+		fx += lag * alphaDot * sinA;
+		fz -= lag * alphaDot * cosA;
+		this.specificForceX = fx;
+		this.specificForceY = fy;
+		this.specificForceZ = fz;
+
+		out[U] = fx + gx + r * v - q * w;
+		out[V] = fy + gy + p * w - r * u;
+		out[W] = fz + gz + q * u - p * v;
+
+		const Cm = c.Cm + c.Cmalphadot * alphaDot * halfChord;
+		const L = qs * model.spanM * c.Cl + propulsion.rollNm;
+		const M = qs * model.chordM * Cm + propulsion.pitchNm;
+		const N = qs * model.spanM * c.Cn + propulsion.yawNm;
+		const { ixx, iyy, izz, ixz } = model;
+		const rollSum = L + (iyy - izz) * q * r + ixz * p * q;
+		const yawSum = N + (ixx - iyy) * p * q - ixz * q * r;
+		const det = ixx * izz - ixz * ixz;
+		out[P] = (izz * rollSum + ixz * yawSum) / det;
+		out[Q] = (M + (izz - ixx) * p * r - ixz * (p * p - r * r)) / iyy;
+		out[R] = (ixx * yawSum + ixz * rollSum) / det;
+
+		out[NORTH] = r11 * u + r12 * v + r13 * w;
+		out[EAST] = r21 * u + r22 * v + r23 * w;
+		out[DOWN] = r31 * u + r32 * v + r33 * w;
+
+		out[QW] = 0.5 * (-qx * p - qy * q - qz * r);
+		out[QX] = 0.5 * (qw * p + qy * r - qz * q);
+		out[QY] = 0.5 * (qw * q - qx * r + qz * p);
+		out[QZ] = 0.5 * (qw * r + qx * q - qy * p);
+
+		out[SHAFT] = propulsion.shaftAcceleration;
+	}
+}
+
+/** Fourth-order Runge–Kutta with a fixed step; the quaternion is brought back to unit length. */
+export class Integrator {
+	private readonly k = [0, 1, 2, 3].map(() => new Float64Array(STATE_LENGTH));
+	private readonly trial = new Float64Array(STATE_LENGTH);
+
+	constructor(private readonly equations: EquationsOfMotion) {}
+
+	/** Advances `state` in place by `seconds`. */
+	step(state: Float64Array, environment: Environment, seconds: number): void {
+		const [k1, k2, k3, k4] = this.k as [Float64Array, Float64Array, Float64Array, Float64Array];
+		const { trial, equations } = this;
+		equations.derivative(state, environment, k1);
+		for (let i = 0; i < STATE_LENGTH; i++) trial[i] = state[i]! + 0.5 * seconds * k1[i]!;
+		equations.derivative(trial, environment, k2);
+		for (let i = 0; i < STATE_LENGTH; i++) trial[i] = state[i]! + 0.5 * seconds * k2[i]!;
+		equations.derivative(trial, environment, k3);
+		for (let i = 0; i < STATE_LENGTH; i++) trial[i] = state[i]! + seconds * k3[i]!;
+		equations.derivative(trial, environment, k4);
+		const sixth = seconds / 6;
+		for (let i = 0; i < STATE_LENGTH; i++)
+			state[i] = state[i]! + sixth * (k1[i]! + 2 * (k2[i]! + k3[i]!) + k4[i]!);
+		const norm = Math.sqrt(
+			state[QW]! * state[QW]! + state[QX]! * state[QX]! + state[QY]! * state[QY]! + state[QZ]! * state[QZ]!
+		);
+		for (let i = QW; i <= QZ; i++) state[i] = state[i]! / norm;
+	}
+}

@@ -1,0 +1,144 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Direction, normalizeDeg, signedDeg, toDegrees, toRadians } from '../../base/index.js';
+
+const closed = { additionalProperties: false } as const;
+const Dip = Type.Number({ minimum: -85, maximum: 85, description: 'degrees, north end down positive' });
+
+export const CompassInput = Type.Object(
+	{
+		headingDeg: Direction,
+		bankDeg: Type.Number({ minimum: -80, maximum: 80, description: 'degrees, right positive' }),
+		dipDeg: Dip
+	},
+	closed
+);
+export type CompassInput = Static<typeof CompassInput>;
+export const CompassOutput = Type.Object({
+	indicatedDeg: Direction,
+	errorDeg: Type.Number({ description: 'indicated less heading, −180 to 180' })
+});
+export type CompassOutput = Static<typeof CompassOutput>;
+
+/**
+ * What a compass card hanging square to apparent gravity settles on in a coordinated turn.
+ * Source: the horizontal part of the field as seen in the card's plane,
+ * atan2(sin ψ·cos φ − tan δ·sin φ, cos ψ); exact for a steady coordinated turn without pitch.
+ */
+export function solveCompass({ headingDeg, bankDeg, dipDeg }: CompassInput): CompassOutput {
+	const heading = toRadians(headingDeg);
+	const bank = toRadians(bankDeg);
+	const indicatedDeg = normalizeDeg(
+		toDegrees(
+			Math.atan2(
+				Math.sin(heading) * Math.cos(bank) - Math.tan(toRadians(dipDeg)) * Math.sin(bank),
+				Math.cos(heading)
+			)
+		)
+	);
+	return { indicatedDeg, errorDeg: signedDeg(indicatedDeg - headingDeg) };
+}
+
+export const CompassTurnInput = Type.Object(
+	{
+		targetDeg: Direction,
+		turn: Type.Union([Type.Literal('left'), Type.Literal('right')]),
+		bankDeg: Type.Number({ minimum: 0, maximum: 60, description: 'degrees, a magnitude' }),
+		dipDeg: Dip,
+		ruleMaxErrorDeg: Type.Number({ minimum: 0, maximum: 90, description: 'degrees at north and south' })
+	},
+	closed
+);
+export type CompassTurnInput = Static<typeof CompassTurnInput>;
+export const CompassTurnOutput = Type.Object({
+	indicatedAtTargetDeg: Direction,
+	ruleRollOutDeg: Direction
+});
+
+/**
+ * A turn by the compass: what the card reads at the moment the heading is the target, and the
+ * reading that the graduated rule says to roll out on. Neither includes a roll-out lead.
+ * Rule: linear from its most at north and south to nothing at east and west, early toward north,
+ * late toward south; mirrored where the south end of the needle dips.
+ */
+export function solveCompassTurn(input: CompassTurnInput): Static<typeof CompassTurnOutput> {
+	const side = input.turn === 'right' ? 1 : -1;
+	const fromNorthDeg = Math.abs(signedDeg(input.targetDeg));
+	const hemisphere = input.dipDeg < 0 ? -1 : 1;
+	const earlyDeg = hemisphere * input.ruleMaxErrorDeg * (1 - fromNorthDeg / 90);
+	return {
+		indicatedAtTargetDeg: solveCompass({
+			headingDeg: input.targetDeg,
+			bankDeg: side * input.bankDeg,
+			dipDeg: input.dipDeg
+		}).indicatedDeg,
+		ruleRollOutDeg: normalizeDeg(input.targetDeg - side * earlyDeg)
+	};
+}
+
+/** A unit vector or any vector along body axes forward, right, down. */
+export interface BodyVector {
+	x: number;
+	y: number;
+	z: number;
+}
+
+/**
+ * Where the card would settle, degrees, for any attitude and acceleration: the card's plane is square
+ * to the specific force, so turning, banking, skidding and changing speed all show as they do.
+ * @param magneticHeading, pitch, bank radians; @param force specific force (up when at rest: z negative).
+ */
+export function cardAimDeg(
+	magneticHeading: number,
+	pitch: number,
+	bank: number,
+	dip: number,
+	force: BodyVector
+): number {
+	const size = Math.hypot(force.x, force.y, force.z);
+	// In free fall there is no apparent vertical: the card keeps the aeroplane's own.
+	const up = size > 1 ? { x: force.x / size, y: force.y / size, z: force.z / size } : { x: 0, y: 0, z: -1 };
+	const [ch, sh] = [Math.cos(magneticHeading), Math.sin(magneticHeading)];
+	const [cp, sp] = [Math.cos(pitch), Math.sin(pitch)];
+	const [cb, sb] = [Math.cos(bank), Math.sin(bank)];
+	const north = Math.cos(dip);
+	const down = Math.sin(dip);
+	// The earth's field (north and down) turned into body axes.
+	const field = {
+		x: north * ch * cp - down * sp,
+		y: north * (ch * sp * sb - sh * cb) + down * cp * sb,
+		z: north * (ch * sp * cb + sh * sb) + down * cp * cb
+	};
+	const along = field.x * up.x + field.y * up.y + field.z * up.z;
+	const flat = { x: field.x - along * up.x, y: field.y - along * up.y, z: field.z - along * up.z };
+	const nose = { x: 1 - up.x * up.x, y: -up.x * up.y, z: -up.x * up.z };
+	// Angle from the field to the nose, clockwise seen from above.
+	const cross = {
+		x: flat.y * nose.z - flat.z * nose.y,
+		y: flat.z * nose.x - flat.x * nose.z,
+		z: flat.x * nose.y - flat.y * nose.x
+	};
+	const sine = -(cross.x * up.x + cross.y * up.y + cross.z * up.z);
+	const cosine = flat.x * nose.x + flat.y * nose.y + flat.z * nose.z;
+	return normalizeDeg(toDegrees(Math.atan2(sine, cosine)));
+}
+
+/** Natural frequency, rad/s, and damping of the card in its liquid: it overshoots and settles in some seconds. */
+export const CARD_FREQUENCY = 1.5;
+export const CARD_DAMPING = 0.4;
+
+export interface CardState {
+	cardDeg: number;
+	cardRateDegPerSecond: number;
+}
+
+/** Moves the card toward where it would settle for one step (semi-implicit, stable at 1/120 s). */
+export function swingCard(card: CardState, aimDeg: number, seconds: number): void {
+	const off = signedDeg(aimDeg - card.cardDeg);
+	card.cardRateDegPerSecond +=
+		seconds * (CARD_FREQUENCY ** 2 * off - 2 * CARD_DAMPING * CARD_FREQUENCY * card.cardRateDegPerSecond);
+	card.cardDeg = normalizeDeg(card.cardDeg + seconds * card.cardRateDegPerSecond);
+}
+
+/** Deviation, degrees, by the aeroplane's own magnetism: constant, semicircular parts (A, B, C). */
+export const deviationDeg = (headingDeg: number, [a, b, c]: readonly [number, number, number]): number =>
+	a + b * Math.sin(toRadians(headingDeg)) + c * Math.cos(toRadians(headingDeg));

@@ -1,0 +1,245 @@
+import {
+	clamp,
+	GRAVITY_MPS2,
+	METRES_PER_FT,
+	MPS_PER_FPM,
+	MPS_PER_KT,
+	normalizeDeg,
+	signedDeg,
+	toDegrees
+} from '../../base/index.js';
+import {
+	altimeterFt,
+	calibratedFromImpactMps,
+	pressureAltitudeM,
+	SEA_LEVEL_PRESSURE_PA
+} from '../../world/index.js';
+import type { FailureLevels } from '../failures.js';
+import { cardAimDeg, deviationDeg, swingCard, type BodyVector } from './compass.js';
+import type {
+	InstrumentInputs,
+	InstrumentSetup,
+	InstrumentState,
+	PanelReadings,
+	Sensed
+} from './readings.js';
+
+/**
+ * Time constants, s. Airspeed and altitude: lines and mechanism, some tenths of a second. Vertical
+ * speed: the leak of its chamber; 2.6 s shows 90 % of a change after 6 s. Turn rate and ball: rotor
+ * spring and the liquid's damping.
+ */
+export const INSTRUMENT_LAG_SECONDS = {
+	airspeedKias: 0.3,
+	altimeterFt: 0.2,
+	verticalSpeedFpm: 2.6,
+	turnRateDegPerSecond: 0.4,
+	ballDeg: 0.3,
+	rpm: 0.15
+} as const;
+
+const NORMAL_SUCTION_INHG = 5;
+/** A rotor without drive runs down over minutes and up again in less. */
+const RUN_DOWN_SECONDS = 150;
+const RUN_UP_SECONDS = 40;
+const ELECTRIC_RUN_DOWN_SECONDS = 25;
+/** Erection of a healthy attitude gyro, °/s of error taken out. */
+const ERECTION_DEG_PER_SECOND = 8 / 60;
+/** Wander of a gyro that has nearly stopped, °/s. */
+const DYING_WANDER_DEG_PER_SECOND = 0.4;
+const LEAN_FAILURE_DEG = 6;
+/** Friction drift of the heading gyro at most, °/h, beside the turning of the earth. */
+const FRICTION_DRIFT_DEG_PER_HOUR = 12;
+const EARTH_RATE_DEG_PER_HOUR = 15.041;
+/** Share of roll rate that a canted turn gyro feels as turn. */
+const ROLL_IN_TURN = 0.3;
+const BATTERY_SECONDS = 15 * 60;
+const STANDBY_BATTERY_SECONDS = 30 * 60;
+/** After this the pumps of an instantaneous vertical speed no longer feel a steady turn. */
+const PUMP_REST_SECONDS = 8;
+/** Below atmospheric by this share of impact pressure: the air in the cabin is sucked on. */
+const ALTERNATE_STATIC_SHARE = -0.06;
+const DRAIN_SECONDS = 2;
+
+const pressureAltitudeFt = (pressurePa: number): number =>
+	pressureAltitudeM(pressurePa / SEA_LEVEL_PRESSURE_PA) / METRES_PER_FT;
+const lag = (seconds: number, constant: number): number => 1 - Math.exp(-seconds / constant);
+
+/** Instruments that have been running for a while in this flight. */
+export function settledInstruments(
+	sensed: Sensed,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup
+): { state: InstrumentState; panel: PanelReadings } {
+	const staticPa = sensed.staticPa + setup.staticErrorShare * sensed.impactPa;
+	const headingDeg = normalizeDeg(toDegrees(sensed.heading));
+	const state: InstrumentState = {
+		pitotPa: sensed.staticPa + sensed.impactPa,
+		staticPa,
+		chamberFt: pressureAltitudeFt(staticPa),
+		vacuumRotor: 1,
+		electricRotor: 1,
+		attitudeErrorPitchDeg: 0,
+		attitudeErrorBankDeg: 0,
+		headingDriftDeg: 0,
+		stuckHeadingDeg: headingDeg,
+		capsulePa: staticPa,
+		batterySeconds: BATTERY_SECONDS,
+		standbyBatterySeconds: STANDBY_BATTERY_SECONDS,
+		standbyRotor: 1,
+		standbyErrorBankDeg: 0,
+		pumpFpm: 0,
+		pumpRestMps2: feltUpMps2(sensed),
+		cardDeg: cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
+		cardRateDegPerSecond: 0
+	};
+	const panel: PanelReadings = {
+		airspeedKias: calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT,
+		altimeterFt: altimeterFt(staticPa, inputs.altimeterSettingHpa),
+		verticalSpeedFpm: 0,
+		pitchDeg: toDegrees(sensed.pitch),
+		bankDeg: toDegrees(sensed.bank),
+		headingDeg,
+		turnRateDegPerSecond: sensed.turnRateDegPerSecond,
+		ballDeg: ballOf(sensed.specificForce),
+		rpm: sensed.rpm,
+		compassDeg: normalizeDeg(state.cardDeg + deviationDeg(headingDeg, setup.deviation)),
+		suctionInHg: NORMAL_SUCTION_INHG,
+		ammeterA: 3,
+		outsideAirTempC: sensed.temperatureK - 273.15,
+		manifoldPressureInHg: sensed.manifoldPressureInHg,
+		fuelL: sensed.fuelL,
+		standbyPitchDeg: toDegrees(sensed.pitch),
+		standbyBankDeg: toDegrees(sensed.bank),
+		radioOn: 1
+	};
+	return { state, panel };
+}
+
+/** What an accelerometer across the floor feels beyond one g. */
+const feltUpMps2 = ({ specificForce }: Sensed): number => -specificForce.z - GRAVITY_MPS2;
+
+const ballOf = ({ y, z }: BodyVector): number => toDegrees(Math.atan2(-y, Math.max(1, -z)));
+
+/** Moves the instruments on by one step. */
+export function updateInstruments(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	updatePitotStatic(state, panel, sensed, failed, inputs, setup, seconds);
+	updateGyros(state, panel, sensed, failed, inputs, setup, seconds);
+	panel.ballDeg +=
+		(ballOf(sensed.specificForce) - panel.ballDeg) * lag(seconds, INSTRUMENT_LAG_SECONDS.ballDeg);
+	panel.rpm += (sensed.rpm - panel.rpm) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.manifoldPressureInHg +=
+		(sensed.manifoldPressureInHg - panel.manifoldPressureInHg) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.fuelL = sensed.fuelL;
+	panel.outsideAirTempC += (sensed.temperatureK - 273.15 - panel.outsideAirTempC) * lag(seconds, 20);
+	swingCard(
+		state,
+		cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
+		seconds
+	);
+	panel.compassDeg = normalizeDeg(state.cardDeg + deviationDeg(toDegrees(sensed.heading), setup.deviation));
+}
+
+function updatePitotStatic(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	if (inputs.alternateStatic > 0.5)
+		state.staticPa = sensed.staticPa + ALTERNATE_STATIC_SHARE * sensed.impactPa;
+	else if (failed['static-blocked'] === 0)
+		state.staticPa = sensed.staticPa + setup.staticErrorShare * sensed.impactPa;
+	if (failed['pitot-blocked'] > 0) {
+		// Shut in: the line keeps the pressure it had.
+	} else if (failed['pitot-ram'] > 0)
+		state.pitotPa += (sensed.staticPa - state.pitotPa) * lag(seconds, DRAIN_SECONDS);
+	else state.pitotPa = sensed.staticPa + sensed.impactPa;
+
+	const airspeed = calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT;
+	panel.airspeedKias += (airspeed - panel.airspeedKias) * lag(seconds, INSTRUMENT_LAG_SECONDS.airspeedKias);
+	// The capsules follow the line; the setting is geared to the needle and moves it at once.
+	state.capsulePa += (state.staticPa - state.capsulePa) * lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt);
+	if (failed['altimeter-stuck'] === 0)
+		panel.altimeterFt = altimeterFt(state.capsulePa, inputs.altimeterSettingHpa);
+	// The chamber follows the line through its leak; the needle shows the difference.
+	const constant = INSTRUMENT_LAG_SECONDS.verticalSpeedFpm;
+	const lineFt = pressureAltitudeFt(state.staticPa);
+	state.chamberFt += (lineFt - state.chamberFt) * lag(seconds, constant);
+	panel.verticalSpeedFpm = ((lineFt - state.chamberFt) / constant) * 60;
+	if (setup.verticalSpeed === 'instantaneous') {
+		// The pumps give what the chamber still owes: acceleration through the same time constant.
+		const felt = feltUpMps2(sensed);
+		state.pumpRestMps2 += (felt - state.pumpRestMps2) * lag(seconds, PUMP_REST_SECONDS);
+		state.pumpFpm +=
+			((felt - state.pumpRestMps2) / MPS_PER_FPM) * seconds - state.pumpFpm * lag(seconds, constant);
+		// A blocked line stops the air that they move, too.
+		if (failed['static-blocked'] === 0 || inputs.alternateStatic > 0) panel.verticalSpeedFpm += state.pumpFpm;
+	}
+}
+
+function updateGyros(
+	state: InstrumentState,
+	panel: PanelReadings,
+	sensed: Sensed,
+	failed: FailureLevels,
+	inputs: InstrumentInputs,
+	setup: InstrumentSetup,
+	seconds: number
+): void {
+	// The pump turns with the engine and gives its full suction from a fast idle on.
+	panel.suctionInHg = NORMAL_SUCTION_INHG * (1 - failed.vacuum) * clamp(sensed.rpm / 1200, 0, 1);
+	const drive = clamp(panel.suctionInHg / NORMAL_SUCTION_INHG, 0, 1);
+	state.vacuumRotor +=
+		(drive - state.vacuumRotor) * lag(seconds, drive < state.vacuumRotor ? RUN_DOWN_SECONDS : RUN_UP_SECONDS);
+
+	const charging = failed.alternator < 0.5;
+	state.batterySeconds = charging ? BATTERY_SECONDS : Math.max(0, state.batterySeconds - seconds);
+	panel.ammeterA = charging ? 3 : state.batterySeconds > 0 ? -12 : 0;
+	const power = state.batterySeconds > 0 && failed['turn-coordinator'] === 0 ? 1 : 0;
+	state.electricRotor += (power - state.electricRotor) * lag(seconds, ELECTRIC_RUN_DOWN_SECONDS);
+
+	panel.radioOn = state.batterySeconds > 0 && failed.radio < 1 ? 1 : 0;
+	state.standbyBatterySeconds =
+		state.batterySeconds > 0 ? STANDBY_BATTERY_SECONDS : Math.max(0, state.standbyBatterySeconds - seconds);
+	state.standbyRotor +=
+		((state.standbyBatterySeconds > 0 ? 1 : 0) - state.standbyRotor) * lag(seconds, RUN_DOWN_SECONDS);
+	state.standbyErrorBankDeg +=
+		DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.standbyRotor) ** 1.5 * -setup.lean.bank * seconds;
+	panel.standbyPitchDeg = toDegrees(sensed.pitch);
+	panel.standbyBankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.standbyErrorBankDeg, -95, 95));
+
+	const weakness = Math.max(0, 1 - state.vacuumRotor);
+	const wander = DYING_WANDER_DEG_PER_SECOND * weakness ** 1.5;
+	const leanTarget = failed['attitude-lean'] * LEAN_FAILURE_DEG * (setup.lean.bank >= 0 ? 1 : -1);
+	const erection = ERECTION_DEG_PER_SECOND * state.vacuumRotor ** 4 * seconds;
+	state.attitudeErrorBankDeg +=
+		wander * setup.lean.bank * seconds + clamp(leanTarget - state.attitudeErrorBankDeg, -erection, erection);
+	state.attitudeErrorPitchDeg +=
+		0.5 * wander * setup.lean.pitch * seconds + clamp(-state.attitudeErrorPitchDeg, -erection, erection);
+	panel.bankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.attitudeErrorBankDeg, -95, 95));
+	panel.pitchDeg = toDegrees(sensed.pitch) + clamp(state.attitudeErrorPitchDeg, -40, 40);
+
+	const earth = EARTH_RATE_DEG_PER_HOUR * Math.sin((setup.latitudeDeg * Math.PI) / 180);
+	const driftPerHour = -earth + FRICTION_DRIFT_DEG_PER_HOUR * setup.lean.heading;
+	state.headingDriftDeg += (driftPerHour / 3600 + 1.5 * wander * setup.lean.heading) * seconds;
+	const headingDeg = normalizeDeg(toDegrees(sensed.heading) + state.headingDriftDeg + inputs.headingKnobDeg);
+	if (failed['heading-stuck'] === 0) state.stuckHeadingDeg = headingDeg - inputs.headingKnobDeg;
+	panel.headingDeg = normalizeDeg(state.stuckHeadingDeg + inputs.headingKnobDeg);
+
+	const felt =
+		(sensed.turnRateDegPerSecond + ROLL_IN_TURN * sensed.rollRateDegPerSecond) * state.electricRotor;
+	panel.turnRateDegPerSecond +=
+		(felt - panel.turnRateDegPerSecond) * lag(seconds, INSTRUMENT_LAG_SECONDS.turnRateDegPerSecond);
+}

@@ -1,0 +1,98 @@
+import type { Static, TSchema } from '@sinclair/typebox';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import { InputError } from './errors.js';
+
+const ajv = new Ajv({ allErrors: false, strict: false, discriminator: true, verbose: true });
+const compiled = new WeakMap<TSchema, ValidateFunction>();
+
+interface RangeSchema {
+	minimum?: number;
+	maximum?: number;
+	exclusiveMinimum?: number;
+	exclusiveMaximum?: number;
+}
+
+/** What a number may be, said the way a person would. */
+function numberRange(schema: RangeSchema | undefined): string {
+	const low = schema?.minimum;
+	const above = schema?.exclusiveMinimum;
+	const high = schema?.maximum;
+	const below = schema?.exclusiveMaximum;
+	if (low !== undefined && high !== undefined) return `a number from ${low} to ${high}`;
+	const parts: string[] = [];
+	if (low !== undefined) parts.push(`not below ${low}`);
+	if (above !== undefined) parts.push(`above ${above}`);
+	if (high !== undefined) parts.push(`not above ${high}`);
+	if (below !== undefined) parts.push(`below ${below}`);
+	return `a number${parts.length > 0 ? ' ' + parts.join(' and ') : ''}`;
+}
+
+function wantedOf(error: ErrorObject): { place: string; wanted: string } {
+	const place = error.instancePath;
+	const parent = error.parentSchema as (RangeSchema & { type?: string }) | undefined;
+	switch (error.keyword) {
+		case 'type':
+			return {
+				place,
+				wanted:
+					error.params.type === 'number' || error.params.type === 'integer'
+						? `must be ${numberRange(parent).replace('number', error.params.type === 'integer' ? 'whole number' : 'number')}`
+						: `must be ${error.params.type === 'array' || error.params.type === 'object' ? 'an' : 'a'} ${error.params.type}`
+			};
+		case 'minimum':
+		case 'maximum':
+		case 'exclusiveMinimum':
+		case 'exclusiveMaximum':
+			return { place, wanted: `must be ${numberRange(parent)}` };
+		case 'required':
+			return { place: `${place}/${error.params.missingProperty}`, wanted: 'is missing' };
+		case 'additionalProperties':
+			return { place: `${place}/${error.params.additionalProperty}`, wanted: 'is not a known key' };
+		case 'enum':
+			return { place, wanted: `must be one of ${error.params.allowedValues.join(', ')}` };
+		case 'const':
+			return { place, wanted: `must be ${JSON.stringify(error.params.allowedValue)}` };
+		case 'anyOf':
+		case 'oneOf': {
+			const options = (error.schema as { const?: unknown }[]).map((option) => option.const);
+			if (options.every((option) => option !== undefined))
+				return { place, wanted: `must be one of ${options.join(', ')}` };
+			return { place, wanted: 'fits none of the forms allowed here' };
+		}
+		default:
+			return { place, wanted: error.message ?? 'is not allowed' };
+	}
+}
+
+/** Errors inside a union of literals arrive as several `const` failures; the union itself says it better. */
+function mostTelling(errors: ErrorObject[]): ErrorObject {
+	const union = errors.find((error) => error.keyword === 'anyOf' || error.keyword === 'oneOf');
+	if (union) {
+		const literals = (union.schema as { const?: unknown }[]).every((option) => option.const !== undefined);
+		if (literals) return union;
+		// The branch whose error lies deepest is the one that was meant.
+		const deepest = errors
+			.filter((error) => error !== union && error.keyword !== 'const')
+			.sort((a, b) => b.instancePath.split('/').length - a.instancePath.split('/').length)[0];
+		return deepest && deepest.instancePath.length > union.instancePath.length ? deepest : union;
+	}
+	return errors[0]!;
+}
+
+/**
+ * Checks a value of unknown origin against a schema.
+ * @returns the same value, typed.
+ * @throws InputError naming the place and what is allowed there.
+ */
+export function parse<T extends TSchema>(schema: T, value: unknown, at = ''): Static<T> {
+	let validate = compiled.get(schema);
+	if (!validate) {
+		validate = ajv.compile(schema);
+		compiled.set(schema, validate);
+	}
+	if (!validate(value)) {
+		const { place, wanted } = wantedOf(mostTelling(validate.errors ?? []));
+		throw new InputError(at + place, wanted);
+	}
+	return value as Static<T>;
+}

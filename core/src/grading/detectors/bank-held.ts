@@ -1,0 +1,60 @@
+import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
+import { honestColumn } from '../../recording/index.js';
+import type { Phase } from '../../training/index.js';
+import { fault, type Fault, type FaultContext } from './fault.js';
+import { stretches } from './stretches.js';
+
+/** A bank kept until the heading is there: the turn goes through it. */
+export function bankHeld({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const rolled = track.has('bankDeg') ? track.column('bankDeg') : null;
+	const bank = rolled && runningMean(rolled, Math.round(track.rateHz / 2));
+	const heading = honestColumn(track, 'indicatedHeadingDeg');
+	if (!bank || !heading) return [];
+	const faults: Fault[] = [];
+	const all = stretches(card, track, times);
+	all.forEach(({ phase, from, to }, i) => {
+		const next = all[i + 1];
+		const asked = phase.targets.bankDeg?.value ?? 0;
+		const target = next?.phase.targets.headingDeg?.value;
+		if (asked === 0 || phase.targets.headingDeg || !next || target === undefined) return;
+		// A turn that ends at an altitude leaves the heading where it happens to be.
+		if (!endsAtHeading(phase)) return;
+		const side = Math.sign(asked);
+		const last = Math.min(next.to, to + Math.round(20 * track.rateHz));
+		const flown = median(Float64Array.from(bank.subarray((from + to) >> 1, to), (value) => side * value));
+		if (flown < settings.bankHeldLeastDeg) return;
+		let begun = to;
+		for (let k = (from + to) >> 1; k < last; k++)
+			if (side * bank[k]! >= settings.bankHeldShare * flown) begun = k;
+		const lead = side * signedDeg(target - heading[begun]!);
+		let through = 0;
+		let throughAt = begun;
+		for (let k = begun; k < last; k++) {
+			const past = side * signedDeg(heading[k]! - target);
+			if (past > through && past < 90) {
+				through = past;
+				throughAt = k;
+			}
+		}
+		const rule = flown / 2;
+		if (lead >= settings.bankHeldLeadShare * rule || through < settings.bankHeldThroughDeg * rough) return;
+		faults.push(
+			fault(
+				'bank-held',
+				track.timeOf(begun),
+				track.timeOf(throughAt),
+				`You kept the bank until ${lead > 0.5 ? `${Math.round(lead)}° before` : lead < -0.5 ? `${Math.round(-lead)}° past` : 'you were on'} ${formatHeading(target)} and went ${Math.round(through)}° through.`,
+				`Begin to roll out half the bank early: ${Math.round(rule)}° before the heading at ${Math.round(flown)}° of bank.`
+			)
+		);
+	});
+	return faults;
+}
+
+/** Whether a turn ends by its heading, or by the wings that the pilot levels. */
+function endsAtHeading({ end }: Phase): boolean {
+	const leaves = end.kind === 'all' || end.kind === 'any' ? end.of : [end];
+	return leaves.some(
+		(leaf) => leaf.kind === 'within' && (leaf.channel === 'indicatedHeadingDeg' || leaf.channel === 'bankDeg')
+	);
+}

@@ -1,0 +1,87 @@
+import { FAILURE_KINDS, LYING } from '../../aircraft/index.js';
+import { correlation, reversals, runningMean, spread } from '../../base/index.js';
+import { honestColumn, type Track } from '../../recording/index.js';
+import { fault, indexAt, type Fault, type FaultContext } from './fault.js';
+import { stretches } from './stretches.js';
+
+/**
+ * Pitch moved back and forth after the lagging vertical speed: the nose goes down while the needle
+ * shows up and the other way round, again and again, where altitude or rate was to be steady.
+ */
+export function chasesVerticalSpeed({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const pitch = honestColumn(track, 'pitchDeg');
+	const shown = track.has('indicatedVerticalSpeedFpm') ? track.column('indicatedVerticalSpeedFpm') : null;
+	if (!pitch || !shown) return [];
+	const smooth = runningMean(pitch, Math.round(track.rateHz / 2));
+	const window = Math.round(settings.chaseWindowSeconds * track.rateHz);
+	const step = Math.round(2 * track.rateHz);
+	const faults: Fault[] = [];
+	for (const { phase, from, to } of stretches(card, track, times)) {
+		const { altitudeFt, verticalSpeedFpm } = phase.targets;
+		if (altitudeFt?.mode !== 'hold' && !verticalSpeedFpm) continue;
+		const settled = from + Math.round(settings.chaseSettleSeconds * track.rateHz);
+		let open: Fault | null = null;
+		for (let i = settled; i + window <= to; i += step) {
+			// Without an attitude to hold there is nothing else to go by.
+			if (attitudeLies(track, i, i + window)) continue;
+			if (!chasedIn(smooth, shown, i, i + window, track.rateHz, settings, rough)) continue;
+			const [start, end] = [track.timeOf(i), track.timeOf(i + window)];
+			if (open && start <= open.endSeconds) {
+				open.endSeconds = end;
+				continue;
+			}
+			open = fault('chases-vertical-speed', start, end, '', CHASE_NEXT);
+			faults.push(open);
+		}
+	}
+	for (const one of faults) {
+		const part = smooth.subarray(indexAt(track, one.startSeconds), indexAt(track, one.endSeconds));
+		const degrees = Math.max(...part) - Math.min(...part);
+		one.text = `You moved the nose up and down over ${degrees.toFixed(0)}° after the vertical speed for ${Math.round(one.endSeconds - one.startSeconds)} s: its needle comes late, and so did you.`;
+	}
+	return faults;
+}
+const CHASE_NEXT =
+	'Set the attitude that you know, wait six seconds, and only then read the vertical speed. Correct by a degree at most.';
+
+const ATTITUDE_LIES = FAILURE_KINDS.reduce(
+	(mask, kind, bit) => (LYING[kind].includes('attitude') ? mask | (1 << bit) : mask),
+	0
+);
+function attitudeLies(track: Track, from: number, to: number): boolean {
+	if (!track.has('failures')) return false;
+	return track
+		.column('failures')
+		.subarray(from, to)
+		.some((mask) => (mask & ATTITUDE_LIES) !== 0);
+}
+
+function chasedIn(
+	pitch: Float64Array,
+	shown: Float64Array,
+	from: number,
+	to: number,
+	rateHz: number,
+	settings: FaultContext['settings'],
+	rough: number
+): boolean {
+	const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
+	const p = pitch.subarray(from, to);
+	const v = shown.subarray(from, to);
+	const [pm, vm] = [mean(p), mean(v)];
+	const off = p.map((value) => value - pm);
+	const size = settings.chasePitchDeg * rough;
+	if (spread(off) < size) return false;
+	if (reversals(off, size / 2) < settings.chaseReversals) return false;
+	// How fast the nose is moved against what the needle shows at that moment.
+	const half = Math.round(rateHz / 2);
+	const moved = p.map(
+		(_, i) => pitch[Math.min(pitch.length - 1, from + i + half)]! - pitch[Math.max(0, from + i - half)]!
+	);
+	return (
+		correlation(
+			moved,
+			v.map((value) => vm - value)
+		) >= settings.chaseCorrelation
+	);
+}

@@ -1,0 +1,125 @@
+import { runningMean } from '../../base/index.js';
+import { honestColumn, type Track } from '../../recording/index.js';
+import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+
+/** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
+export function levelOffs({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const raw = honestColumn(track, 'verticalSpeedFpm');
+	// A gust is no level-off: the rate of two seconds tells.
+	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
+	const altitude = honestColumn(track, 'indicatedAltitudeFt');
+	if (!rate || !altitude) return [];
+	const faults: Fault[] = [];
+	times.forEach((time, t) => {
+		const phase = card.phases[time.phase]!;
+		const after = card.phases[time.phase + 1];
+		const asked = phase.targets.verticalSpeedFpm?.value;
+		const target = after?.targets.altitudeFt?.value;
+		if (!asked || target === undefined || after?.targets.verticalSpeedFpm || time.endSeconds === null) return;
+		const sign = Math.sign(asked);
+		const start = indexAt(track, time.startSeconds);
+		const end = indexAt(track, time.endSeconds);
+		// The rate that was flown: the median of the phase, so that an entry or a slow level-off does not count.
+		const rates = Float64Array.from(rate.subarray(start, end), (value) => sign * value).sort();
+		const flown = rates[rates.length >> 1] ?? 0;
+		if (!(flown > 100)) return;
+		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
+		let begun = start;
+		// The last time the rate was still nearly full: after it, the level-off.
+		for (let i = start; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
+		// Where the nose tells, it tells better than the rate, which every gust moves.
+		// In rough air the throttle tells best: it is moved by nobody but the pilot.
+		const nose =
+			(rough > ROUGH_AIR ? powerAddedAt(track, start, end, limit) : null) ??
+			noseMovedAt(track, start, end, limit);
+		begun = nose ?? begun;
+		const leadFt = sign * (target - altitude[begun]!);
+		const ruleFt = settings.levelOffRule * flown;
+		let through = 0;
+		let throughAt = begun;
+		for (let i = begun; i < limit; i++) {
+			const past = sign * (altitude[i]! - target);
+			if (past > through) {
+				through = past;
+				throughAt = i;
+			}
+		}
+		// Late means that it came to the altitude with the rate still on, not that a gust took it through.
+		let crossing = begun;
+		while (crossing > start && sign * (altitude[crossing]! - target) > 0) crossing--;
+		while (crossing < limit - 1 && sign * (altitude[crossing]! - target) < 0) crossing++;
+		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
+		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
+		if (
+			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
+			through >= settings.lateOvershootFt * Math.sqrt(rough) &&
+			(nose !== null || atAltitude >= settings.lateRateShare * flown)
+		)
+			faults.push(
+				fault(
+					'late-level-off',
+					track.timeOf(begun),
+					track.timeOf(throughAt),
+					`You began to level off ${leadFt >= 0 ? `${Math.round(leadFt)} ft before` : `${Math.round(-leadFt)} ft past`} ${target} ft and went ${Math.round(through)} ft through.`,
+					`Begin a tenth of the rate early: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
+				)
+			);
+		else if (leadFt > settings.earlyShare * ruleFt)
+			faults.push(
+				fault(
+					'early-level-off',
+					track.timeOf(begun),
+					Math.min(track.timeOf(limit), track.timeOf(begun) + 10),
+					`You began to level off ${Math.round(leadFt)} ft before ${target} ft.`,
+					`A tenth of the rate is enough: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
+				)
+			);
+	});
+	return faults;
+}
+
+/** Least change of attitude of a level-off that can be told from a gust, degrees. */
+const NOSE_CHANGE_DEG = 1.5;
+
+/**
+ * Where the nose began to go from the attitude of the climb or descent to that of level flight; null
+ * where the two are too near each other.
+ */
+function noseMovedAt(track: Track, start: number, end: number, limit: number): number | null {
+	if (!track.has('pitchDeg')) return null;
+	const { rateHz } = track;
+	const pitch = runningMean(track.column('pitchDeg'), Math.round(0.7 * rateHz));
+	const mean = (from: number, to: number) => {
+		const part = pitch.subarray(Math.max(0, from), Math.max(1, Math.min(to, track.length)));
+		return part.reduce((sum, value) => sum + value, 0) / Math.max(1, part.length);
+	};
+	const before = mean(Math.max(start, end - 25 * rateHz), end - 5 * rateHz);
+	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
+	if (!(Math.abs(after - before) >= NOSE_CHANGE_DEG) || end - start < 15 * rateHz) return null;
+	const made = (i: number) => (pitch[i]! - before) / (after - before);
+	let there = Math.max(start, end - 5 * rateHz);
+	while (there < limit - 1 && made(there) < 0.6) there++;
+	let begun = there;
+	while (begun > start && made(begun) > 0.4) begun--;
+	return begun;
+}
+
+/** Least change of the throttle that belongs to a level-off out of a descent. */
+const LEVEL_POWER_CHANGE = 0.12;
+
+/** Where half of the power of level flight had come in after a descent; null where none did. */
+function powerAddedAt(track: Track, start: number, end: number, limit: number): number | null {
+	if (!track.has('throttle') || end - start < 15 * track.rateHz) return null;
+	const { rateHz } = track;
+	const throttle = track.column('throttle');
+	const mean = (from: number, to: number) => {
+		const part = throttle.subarray(Math.max(0, from), Math.max(1, Math.min(to, track.length)));
+		return part.reduce((sum, value) => sum + value, 0) / Math.max(1, part.length);
+	};
+	const before = mean(Math.max(start, end - 20 * rateHz), end - 3 * rateHz);
+	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
+	if (after - before < LEVEL_POWER_CHANGE) return null;
+	let there = Math.max(start, end - 3 * rateHz);
+	while (there < limit - 1 && throttle[there]! < (before + after) / 2) there++;
+	return there;
+}

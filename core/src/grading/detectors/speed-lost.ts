@@ -1,0 +1,57 @@
+import { runningMean } from '../../base/index.js';
+import { honestColumn } from '../../recording/index.js';
+import { fault, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+import { stretches } from './stretches.js';
+
+/** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
+export function speedLost({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const speed = honestColumn(track, 'indicatedAirspeedKt');
+	const throttle = track.has('throttle') ? track.column('throttle') : null;
+	if (!speed || !throttle) return [];
+	const smooth = runningMean(speed, Math.round(1.5 * track.rateHz));
+	const run = Math.round(settings.speedLostSeconds * track.rateHz);
+	const faults: Fault[] = [];
+	/** Where the last climb or descent ended. */
+	let levelledAt = -Infinity;
+	for (const { phase, from, to } of stretches(card, track, times)) {
+		const { airspeedKias, altitudeFt, bankDeg } = phase.targets;
+		if (altitudeFt?.mode !== 'hold') levelledAt = to;
+		if (airspeedKias?.mode !== 'hold' || altitudeFt?.mode !== 'hold') continue;
+		const turns = bankDeg !== undefined && bankDeg.value !== 0;
+		const levels = from - levelledAt <= settings.levelledSeconds * track.rateHz;
+		if (!turns && !levels) continue;
+		const start = from + Math.round((airspeedKias.settleSeconds ?? 0) * track.rateHz);
+		const limit = airspeedKias.value - settings.speedLostKt * rough;
+		let low = 0;
+		for (let i = start; i < to; i++) {
+			low = smooth[i]! < limit ? low + 1 : 0;
+			if (low < run) continue;
+			let end = i;
+			let slowest = smooth[i]!;
+			for (; end < to && smooth[end]! < limit; end++) slowest = Math.min(slowest, smooth[end]!);
+			const begun = i - low + 1;
+			const entry = turns ? from : levelledAt;
+			const before = throttle[Math.max(0, entry - 3 * track.rateHz)]!;
+			const most = throttle.subarray(entry, Math.min(end, i + run) + 1).reduce((a, b) => Math.max(a, b), 0);
+			// Power that was given in time and did not help in rough air is no fault.
+			if (rough > ROUGH_AIR && most - before >= settings.powerAddedShare) break;
+			const lost = Math.round(airspeedKias.value - slowest);
+			const where = turns ? 'In the turn' : 'After levelling off';
+			faults.push(
+				fault(
+					'speed-lost',
+					track.timeOf(begun),
+					track.timeOf(end),
+					most - before < settings.powerAddedShare
+						? `${where} you lost ${lost} kt: the power stayed where it was.`
+						: `${where} you lost ${lost} kt.`,
+					turns
+						? 'A little power goes in with the bank, and comes out with it.'
+						: 'Power comes in with the nose: to the setting that you know for level flight, before the speed falls.'
+				)
+			);
+			break;
+		}
+	}
+	return faults;
+}

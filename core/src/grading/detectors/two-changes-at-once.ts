@@ -1,0 +1,104 @@
+import { formatClock, runningMean } from '../../base/index.js';
+import type { Phase, PhaseTimes, TaskCard } from '../../training/index.js';
+import { fault, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+
+interface Change {
+	kind: 'pitch' | 'power' | 'bank';
+	start: number;
+	end: number;
+	/** In units of the size that counts. */
+	size: number;
+}
+
+/**
+ * Lasting changes of one channel: its mean after a window differs by at least `size` from its mean
+ * before it. What comes and goes, as in turbulence, is none. The start is where the movement begins.
+ */
+function changesOf(
+	column: Float64Array,
+	kind: Change['kind'],
+	size: number,
+	window: number,
+	lasts: number
+): Change[] {
+	const changes: Change[] = [];
+	const mean = runningMean(column, lasts >> 1);
+	let i = lasts >> 1;
+	while (i + window + lasts < column.length) {
+		const before = mean[i - (lasts >> 1)]!;
+		const after = mean[i + window + (lasts >> 1)]!;
+		if (Math.abs(after - before) < size) {
+			i++;
+			continue;
+		}
+		// The movement itself: from a quarter of it made to nearly all.
+		const made = (k: number) => (column[k]! - before) / (after - before);
+		let start = i;
+		while (start < i + window + lasts && made(start) < 0.25) start++;
+		let end = start;
+		while (end < i + window + lasts && made(end) < 0.9) end++;
+		changes.push({ kind, start, end, size: Math.abs(after - before) / size });
+		i = end + window;
+	}
+	return changes;
+}
+
+const CLEAR_IN_ROUGH_AIR = 1.7;
+const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
+
+/** Pitch, power and bank changed together where the card does not ask for it. */
+export function twoChanges({ card, track, times, settings, rough }: FaultContext): Fault[] {
+	const window = Math.round(settings.changeWindowSeconds * track.rateHz);
+	const lasts = Math.round(settings.changeLastsSeconds * track.rateHz);
+	const changes: Change[] = (
+		[
+			['pitchDeg', 'pitch', settings.pitchChangeDeg * rough],
+			['throttle', 'power', settings.throttleChange * Math.sqrt(rough)],
+			['bankDeg', 'bank', settings.bankChangeDeg * rough]
+		] as const
+	).flatMap(([name, kind, size]) =>
+		track.has(name) ? changesOf(track.column(name), kind, size, window, lasts) : []
+	);
+	changes.sort((a, b) => a.start - b.start);
+	const faults: Fault[] = [];
+	let quietUntil = -1;
+	for (let i = 0; i < changes.length; i++) {
+		const first = changes[i]!;
+		if (first.start < quietUntil) continue;
+		const together = changes
+			.slice(i)
+			.filter((other) => other.start - first.start <= settings.togetherSeconds * track.rateHz);
+		const kinds = [...new Set(together.map((change) => change.kind))];
+		if (kinds.length < 2) continue;
+		// Nose and wings are moved by the air too: in rough air, without the throttle, only large changes tell.
+		const clear = kinds.every((kind) =>
+			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR)
+		);
+		if (rough > ROUGH_AIR && !kinds.includes('power') && !clear) continue;
+		const startSeconds = track.timeOf(first.start);
+		if (kinds.every((kind) => allowedAt(card, times, startSeconds).includes(kind))) continue;
+		const end = Math.max(...together.map((change) => change.end));
+		quietUntil = end + window;
+		const words = kinds.map((kind) => CHANGE_WORDS[kind]);
+		faults.push(
+			fault(
+				'two-changes-at-once',
+				startSeconds,
+				track.timeOf(end),
+				`You changed ${words.slice(0, -1).join(', ')} and ${words.at(-1)} within ${Math.max(1, Math.round((end - first.start) / track.rateHz))} s at ${formatClock(startSeconds)}.`,
+				'Change one thing, wait until the numbers stop moving, then the next.'
+			)
+		);
+	}
+	return faults;
+}
+
+/** Around the seam of two phases what either allows is allowed. */
+function allowedAt(card: TaskCard, times: readonly PhaseTimes[], seconds: number): readonly string[] {
+	const near = times.filter(
+		(time) => time.startSeconds - 6 <= seconds && (time.endSeconds ?? Infinity) + 3 >= seconds
+	);
+	return near.flatMap(
+		(time): NonNullable<Phase['togetherAllowed']> => card.phases[time.phase]!.togetherAllowed ?? []
+	);
+}

@@ -1,0 +1,106 @@
+import {
+	coverBit,
+	FAILURE_KINDS,
+	FAILURES,
+	INSTRUMENT_NAMES,
+	INSTRUMENTS,
+	LYING,
+	type FailureKind,
+	type Instrument
+} from '../aircraft/index.js';
+import { formatClock } from '../base/index.js';
+import type { Track } from '../recording/index.js';
+import { fault, NAMED_WITHIN_SECONDS, type Fault } from './detectors/fault.js';
+
+/** A failure of the flight, and what the student did about the dials that lied in it. */
+export interface Noticed {
+	kind: FailureKind;
+	beganSeconds: number;
+	/** The first lying dial covered after it began; null when none was. */
+	covered: { instrument: Instrument; atSeconds: number } | null;
+	/** When the student named it; null when not. */
+	namedSeconds: number | null;
+	/** What the student named instead, wrongly, after it began. */
+	wrongly: FailureKind[];
+	/** Whether any dial lies in this failure at all. */
+	lies: boolean;
+}
+
+const firstSet = (column: Float64Array, bit: number, from: number): number => {
+	for (let i = from; i < column.length; i++) if ((column[i]! & bit) !== 0) return i;
+	return -1;
+};
+
+/** The failures of a recorded flight with the time to the first cover of a dial that lied. */
+export function noticedFailures(track: Track): Noticed[] {
+	if (!track.has('failures')) return [];
+	const failures = track.column('failures');
+	const covers = track.has('covered') ? track.column('covered') : null;
+	const named = track.has('named') ? track.column('named') : null;
+	const last = failures.at(-1) ?? 0;
+	return FAILURE_KINDS.flatMap((kind, bit) => {
+		const began = firstSet(failures, 1 << bit, 0);
+		if (began < 0) return [];
+		const found = LYING[kind]
+			.map((instrument) => ({ instrument, at: covers ? firstSet(covers, coverBit(instrument), began) : -1 }))
+			.filter(({ at }) => at >= 0)
+			.sort((a, b) => a.at - b.at)[0];
+		const namedAt = named ? firstSet(named, 1 << bit, began) : -1;
+		return [
+			{
+				kind,
+				namedSeconds: namedAt < 0 ? null : track.timeOf(namedAt),
+				wrongly: FAILURE_KINDS.filter(
+					(_, other) =>
+						(last & (1 << other)) === 0 && named !== null && firstSet(named, 1 << other, began) >= 0
+				),
+				beganSeconds: track.timeOf(began),
+				covered: found ? { instrument: found.instrument, atSeconds: track.timeOf(found.at) } : null,
+				lies: LYING[kind].length > 0
+			}
+		];
+	});
+}
+
+/** The same as a sentence of the debrief. */
+export function noticedText({ kind, beganSeconds, covered, lies, namedSeconds, wrongly }: Noticed): string {
+	const { name } = FAILURES[kind];
+	const start = `${name[0]!.toUpperCase()}${name.slice(1)}: began at ${formatClock(beganSeconds)}`;
+	const after = (seconds: number) => `after ${Math.round(seconds - beganSeconds)} s`;
+	const told = [
+		namedSeconds === null ? 'you did not name it' : `you named it ${after(namedSeconds)}`,
+		...(wrongly.length > 0 ? [`took it for ${wrongly.map((one) => FAILURES[one].name).join(' and ')}`] : []),
+		...(lies
+			? [
+					covered
+						? `covered the ${INSTRUMENT_NAMES[covered.instrument]} ${after(covered.atSeconds)}`
+						: 'covered nothing'
+				]
+			: [])
+	];
+	return `${start}; ${told.join(', ')}.`;
+}
+
+/** Dials that are covered at a moment. */
+export const coveredInstruments = (mask: number): Instrument[] =>
+	INSTRUMENTS.filter((instrument) => (mask & coverBit(instrument)) !== 0);
+
+/** Failures that began in flight and were not named in time, as faults; none where naming was not recorded. */
+export function unnamedFaults(noticed: readonly Noticed[], track: Track): Fault[] {
+	if (!track.has('named')) return [];
+	return noticed.flatMap((failure) => {
+		const { kind, beganSeconds, namedSeconds } = failure;
+		const until = beganSeconds + NAMED_WITHIN_SECONDS;
+		if (beganSeconds < 1 || track.seconds < until || (namedSeconds !== null && namedSeconds <= until))
+			return [];
+		return [
+			fault(
+				'failure-not-named',
+				beganSeconds,
+				Math.min(track.seconds, namedSeconds ?? track.seconds),
+				noticedText(failure),
+				`What it shows: ${FAILURES[kind].shows}. Say it within ${NAMED_WITHIN_SECONDS} s, cover what lies, fly on the rest.`
+			)
+		];
+	});
+}

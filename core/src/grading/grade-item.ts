@@ -1,0 +1,69 @@
+import type { Track } from '../recording/index.js';
+import {
+	targetColumn,
+	type Phase,
+	type PhaseTarget,
+	type TargetKind,
+	type TaskCard
+} from '../training/index.js';
+import type { GradedItem } from './grades.js';
+import { deviations, measure, overshoot, settleSeconds, type Limits } from './measure.js';
+import type { Standard } from './standard.js';
+
+export function gradeItem(
+	kind: TargetKind,
+	target: PhaseTarget,
+	card: TaskCard,
+	phase: Phase,
+	track: Track,
+	standard: Standard,
+	span: { startSeconds: number; endSeconds: number; complete: boolean; begun: boolean }
+): GradedItem {
+	const fromStandard = standard.items[kind];
+	const limits: Limits = target.tolerance ?? { above: fromStandard.above, below: fromStandard.below };
+	const base: GradedItem = {
+		kind,
+		mode: target.mode,
+		target: target.value,
+		limits,
+		decisive: target.tolerance ? true : fromStandard.decisive,
+		limitsFrom: target.tolerance ? 'the card' : (fromStandard.source ?? standard.name),
+		verdict: 'not shown',
+		fromSeconds: span.startSeconds,
+		toSeconds: span.endSeconds
+	};
+	const begin = Math.round(span.startSeconds * track.rateHz);
+	const column = targetColumn(card, phase, track, kind, begin);
+	if (!column) return { ...base, verdict: 'not recorded' };
+	if (!span.begun) return base;
+	const { rateHz } = track;
+	const from = Math.round(span.startSeconds * rateHz);
+	const to = Math.min(track.length, Math.round(span.endSeconds * rateHz) + 1);
+	const deviation = deviations(column.subarray(from, to), target.value, kind === 'headingDeg');
+	if (deviation.every(Number.isNaN)) return base;
+	const settled = settleSeconds(deviation, limits, rateHz);
+	const shared = { ...base, settleSeconds: settled, overshoot: overshoot(deviation) };
+	if (target.mode === 'reach') {
+		if (!span.complete) return shared;
+		const last = deviation.filter((d) => !Number.isNaN(d)).subarray(-1);
+		const measured = measure(last, limits, span.endSeconds, rateHz);
+		return {
+			...shared,
+			...measured,
+			fromSeconds: span.endSeconds,
+			verdict: measured.inTolerancePercent === 100 ? 'met' : 'not met'
+		};
+	}
+	const skip = Math.min(deviation.length, Math.round((target.settleSeconds ?? 0) * rateHz));
+	const leave = Math.round((target.leaveSeconds ?? 0) * rateHz);
+	const graded = deviation.subarray(skip, Math.max(skip, deviation.length - leave));
+	// A phase shorter than its time to settle has nothing to grade.
+	if (graded.every(Number.isNaN)) return shared;
+	const fromSeconds = span.startSeconds + skip / rateHz;
+	const measured = measure(graded, limits, fromSeconds, rateHz);
+	const lasting = measured.excursions.some(
+		({ startSeconds, endSeconds }) => endSeconds - startSeconds > standard.excursionSeconds
+	);
+	const verdict = lasting ? 'not met' : span.complete ? 'met' : 'not shown';
+	return { ...shared, ...measured, fromSeconds, verdict };
+}

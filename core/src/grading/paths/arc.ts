@@ -1,0 +1,58 @@
+import type { ArcGuide } from '../../paths/index.js';
+import { guidedColumn } from '../../training/index.js';
+import type { Flown } from './flown.js';
+
+/** Distances from an arc within which it is graded, NM. Source: domain figures; the containment is a setting. */
+export const ARC_TIERS_NM = { containment: 4, test: 1, sharp: 0.25 } as const;
+export type ArcTier = keyof typeof ARC_TIERS_NM;
+export const ARC_TIERS = Object.keys(ARC_TIERS_NM) as ArcTier[];
+
+export interface ArcReport {
+	phase: number;
+	startSeconds: number;
+	endSeconds: number;
+	radiusNm: number;
+	/** Share of the time within each tier, 0 to 100, from the time to settle on. */
+	withinPercent: Record<ArcTier, number>;
+	rmsNm: number;
+	worstNm: number;
+	worstAtSeconds: number;
+	/** Where the turn on to the arc ended, NM outside. */
+	rolledOutNm: number | null;
+}
+
+const ROLLED_OUT_DEG = 6;
+
+export function arcReport(flown: Flown, guide: ArcGuide): ArcReport | null {
+	const { card, track, from, to, phase } = flown;
+	const column = guidedColumn(card, card.phases[phase]!, track, 'arcNm');
+	const settle = card.phases[phase]!.targets.arcNm?.settleSeconds ?? 0;
+	const start = Math.min(to, from + Math.round(settle * track.rateHz));
+	if (!column || start >= to) return null;
+	const off = column.subarray(start, to);
+	let worst = 0;
+	off.forEach((value, i) => {
+		if (Math.abs(value) > Math.abs(off[worst]!)) worst = i;
+	});
+	const bank = track.column('bankDeg');
+	let turned = from;
+	while (turned < to && Math.abs(bank[turned]!) < ROLLED_OUT_DEG) turned++;
+	while (turned < to && Math.abs(bank[turned]!) >= ROLLED_OUT_DEG) turned++;
+	const within = (limit: number) =>
+		(100 * off.filter((value) => Math.abs(value) <= limit).length) / off.length;
+	return {
+		phase,
+		startSeconds: track.timeOf(from),
+		endSeconds: track.timeOf(to - 1),
+		radiusNm: guide.radiusNm,
+		withinPercent: {
+			containment: within(ARC_TIERS_NM.containment),
+			test: within(ARC_TIERS_NM.test),
+			sharp: within(ARC_TIERS_NM.sharp)
+		},
+		rmsNm: Math.sqrt(off.reduce((sum, value) => sum + value ** 2, 0) / off.length),
+		worstNm: off[worst]!,
+		worstAtSeconds: track.timeOf(start + worst),
+		rolledOutNm: turned < to ? column[turned]! : null
+	};
+}

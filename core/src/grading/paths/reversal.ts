@@ -1,0 +1,69 @@
+import { runs, signedDeg } from '../../base/index.js';
+import type { ReversalGuide } from '../../paths/index.js';
+import { seenFrom } from '../../world/index.js';
+import { alongOf, placeOf, type Flown } from './flown.js';
+
+export interface ReversalReport {
+	phase: number;
+	startSeconds: number;
+	endSeconds: number;
+	shape: ReversalGuide['shape'];
+	farthestNm: number;
+	farthestAtSeconds: number;
+	limitNm: number;
+	/** Turned off the outbound leg to the side that was asked for. */
+	rightSide: boolean;
+	/** From the station to the begin of the turn off the outbound course. */
+	outboundSeconds: number | null;
+	wantedSeconds: number;
+	/** From the inbound course where it was established, NM right. */
+	establishedNm: number;
+}
+
+const OFF_OUTBOUND_DEG = 25;
+const TURN_BANK_DEG = 8;
+const TURN_SECONDS = 5;
+
+export function reversalReport(flown: Flown, guide: ReversalGuide): ReversalReport {
+	const { card, track, from, to, phase } = flown;
+	const { variationDeg } = card.navigation!;
+	const place = placeOf(flown, guide.aid);
+	const inbound = alongOf(flown, place, guide.inboundCourseDeg);
+	const [north, east, altitude] = [
+		track.column('northNm'),
+		track.column('eastNm'),
+		track.column('altitudeFt')
+	];
+	let farthest = from;
+	let farthestNm = 0;
+	for (let i = from; i < to; i++) {
+		const at = { northNm: north[i]!, eastNm: east[i]!, altitudeFt: altitude[i]! };
+		const { slantNm } = seenFrom(place, at, variationDeg);
+		if (slantNm > farthestNm) [farthest, farthestNm] = [i, slantNm];
+	}
+	const heading = track.column('headingDeg');
+	const [leg] = runs(from, to, 10 * track.rateHz, (i) => {
+		return Math.abs(signedDeg(heading[i]! - guide.outboundCourseDeg)) < OFF_OUTBOUND_DEG;
+	});
+	// The side is that of the first turn off the outbound leg, whatever the wind does to the ground track.
+	const bank = track.column('bankDeg');
+	const [turn] = runs(
+		leg ? leg.to : from,
+		to,
+		TURN_SECONDS * track.rateHz,
+		(i) => Math.abs(bank[i]!) > TURN_BANK_DEG
+	);
+	return {
+		phase,
+		startSeconds: track.timeOf(from),
+		endSeconds: track.timeOf(to - 1),
+		shape: guide.shape,
+		farthestNm,
+		farthestAtSeconds: track.timeOf(farthest),
+		limitNm: guide.limitNm,
+		rightSide: turn !== undefined && bank[turn.from]! > 0 === (guide.side === 'right'),
+		outboundSeconds: leg ? (leg.to - leg.from) / track.rateHz : null,
+		wantedSeconds: guide.outboundSeconds,
+		establishedNm: inbound.at(-1)?.rightNm ?? 0
+	};
+}

@@ -1,3 +1,0 @@
-export * from './compass.js';
-export * from './failures.js';
-export * from './panel.js';

@@ -1,0 +1,13 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { aid, closed } from '../shared.js';
+
+export const ArcGuide = Type.Object(
+	{
+		kind: Type.Literal('arc'),
+		aid,
+		radiusNm: Type.Number({ exclusiveMinimum: 0, maximum: 60, description: 'NM' }),
+		direction: Type.Union([Type.Literal('clockwise'), Type.Literal('counterclockwise')])
+	},
+	closed
+);
+export type ArcGuide = Static<typeof ArcGuide>;

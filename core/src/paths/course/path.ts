@@ -1,0 +1,18 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Direction } from '../../base/index.js';
+import { aid, closed, FullScale } from '../shared.js';
+
+export const CourseGuide = Type.Object(
+	{
+		kind: Type.Literal('course'),
+		aid,
+		/** The direction of travel, magnetic: the selected course, whether to the place or from it. */
+		courseDeg: Direction,
+		toward: Type.Union([Type.Literal('to'), Type.Literal('from')]),
+		/** The cut that is asked for, where the course has to be intercepted first. */
+		interceptDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 90, description: 'degrees' })),
+		fullScale: Type.Optional(FullScale)
+	},
+	closed
+);
+export type CourseGuide = Static<typeof CourseGuide>;

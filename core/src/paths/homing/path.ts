@@ -1,0 +1,13 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { aid, closed } from '../shared.js';
+
+export const HomingGuide = Type.Object(
+	{
+		kind: Type.Literal('homing'),
+		aid,
+		/** Nose on the pointer, or a track straight in. */
+		method: Type.Union([Type.Literal('home'), Type.Literal('track')])
+	},
+	closed
+);
+export type HomingGuide = Static<typeof HomingGuide>;

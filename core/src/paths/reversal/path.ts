@@ -1,0 +1,22 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Direction } from '../../base/index.js';
+import { aid, closed, seconds, Side } from '../shared.js';
+
+export const REVERSALS = ['45-180', '80-260', 'base-turn', 'racetrack'] as const;
+export const ReversalGuide = Type.Object(
+	{
+		kind: Type.Literal('reversal'),
+		shape: Type.Union(REVERSALS.map((one) => Type.Literal(one))),
+		aid,
+		/** Direction outbound and inbound, magnetic; they are opposite but for a base turn. */
+		outboundCourseDeg: Direction,
+		inboundCourseDeg: Direction,
+		/** On which side of the outbound course it is flown. */
+		side: Side,
+		outboundSeconds: seconds(600),
+		/** It has to stay within this distance of the place. */
+		limitNm: Type.Number({ exclusiveMinimum: 0, maximum: 30, description: 'NM' })
+	},
+	closed
+);
+export type ReversalGuide = Static<typeof ReversalGuide>;

@@ -1,0 +1,38 @@
+import { toDegrees } from '../base/index.js';
+import { RNAV_SCALE_NM } from '../world/index.js';
+import type { CourseGuide } from './course/path.js';
+import type { CardPlace } from './places.js';
+
+/** Full scale of a VOR and of a bearing pointer where the card says nothing else, degrees. */
+const USUAL_FULL_SCALE_DEG = 10;
+/** Nearer than this the angle is taken as if from here: above a station no angle tells anything, NM. */
+export const NEAREST_NM = 1;
+
+/**
+ * Full scale of the needle at a place, one side: as the card says, else the place's own; at a fix there is no station,
+ * and the needle is that of the RNAV unit, by distance.
+ */
+export function fullScaleOf(
+	place: Pick<CardPlace, 'kind' | 'fullScaleDeg'>,
+	fullScale?: CourseGuide['fullScale']
+): { deg: number } | { nm: number } {
+	if (fullScale) return fullScale;
+	if (place.kind === 'fix' || place.kind === 'airport') return { nm: RNAV_SCALE_NM.terminal };
+	return { deg: place.fullScaleDeg ?? USUAL_FULL_SCALE_DEG };
+}
+
+/**
+ * Deviation from a course in shares of the needle's full scale, + when the aircraft is right of it. Not
+ * pinned: twice full scale is 2.
+ */
+export function scaleShare(
+	place: CardPlace,
+	fullScale: CourseGuide['fullScale'],
+	rightNm: number,
+	distanceNm: number
+): number {
+	const full = fullScaleOf(place, fullScale);
+	if ('nm' in full) return rightNm / full.nm;
+	const sine = rightNm / Math.max(NEAREST_NM, distanceNm);
+	return toDegrees(Math.asin(Math.max(-1, Math.min(1, sine)))) / full.deg;
+}

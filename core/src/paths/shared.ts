@@ -1,0 +1,12 @@
+import { Type } from '@sinclair/typebox';
+
+export const closed = { additionalProperties: false } as const;
+export const aid = Type.String({ pattern: '^[A-Z]{2,5}$', description: 'a place of the card' });
+export const Side = Type.Union([Type.Literal('left'), Type.Literal('right')]);
+export const seconds = (maximum: number) => Type.Number({ exclusiveMinimum: 0, maximum, description: 's' });
+
+/** What the needle's full scale is, one side: degrees at the place, or miles for an RNAV course. */
+export const FullScale = Type.Union([
+	Type.Object({ deg: Type.Number({ exclusiveMinimum: 0, maximum: 30 }) }, closed),
+	Type.Object({ nm: Type.Number({ exclusiveMinimum: 0, maximum: 10 }) }, closed)
+]);

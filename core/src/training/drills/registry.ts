@@ -1,0 +1,40 @@
+import { InputError, SeededRandom, signedDeg } from '../../base/index.js';
+import { compassDrill, leadsDrill, numbersDrill, standardBankDrill } from './numbers.js';
+import { panelDrill } from './panel.js';
+import { primaryDrill } from './primary.js';
+import type { Drill, DrillContext, Question } from './question.js';
+import { holdEntryDrill, morseDrill, needleDrill } from './radio.js';
+
+export const DRILLS = {
+	primary: primaryDrill,
+	panel: panelDrill,
+	numbers: numbersDrill,
+	'standard-bank': standardBankDrill,
+	leads: leadsDrill,
+	compass: compassDrill,
+	'hold-entry': holdEntryDrill,
+	needle: needleDrill,
+	morse: morseDrill
+} as const satisfies Record<string, Drill>;
+export type DrillId = keyof typeof DRILLS;
+export const DRILL_IDS = Object.keys(DRILLS) as DrillId[];
+
+/** Questions in one round: a minute or two. */
+export const ROUND_QUESTIONS = 10;
+
+/**
+ * A question of a drill; the same again for the same item and seed.
+ * @throws InputError for an item that the drill does not have.
+ */
+export function question(id: DrillId, item: string, seed: number, context: DrillContext): Question {
+	const drill = DRILLS[id];
+	if (!drill.items(context).includes(item)) throw new InputError('/item', `is none of the drill ${id}`);
+	return drill.ask(item, new SeededRandom(seed), context);
+}
+
+/** Whether an answer is right: the index of the choice, or a number within the tolerance. */
+export function isRight({ answer }: Question, given: number): boolean {
+	if (answer.kind === 'choice') return given === answer.right;
+	const off = answer.circular ? signedDeg(given - answer.right) : given - answer.right;
+	return Math.abs(off) <= answer.tolerance;
+}

@@ -1,2 +1,0 @@
-export * from './errors.js';
-export * from './parse.js';

@@ -1,0 +1,123 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Direction } from '../../base/index.js';
+
+const closed = { additionalProperties: false } as const;
+export const OnPlane = Type.Number({
+	minimum: -100,
+	maximum: 100,
+	description: 'NM from the reference point'
+});
+const elevationFt = Type.Number({ minimum: -200, maximum: 12000, description: 'ft above mean sea level' });
+const place = { northNm: OnPlane, eastNm: OnPlane };
+const name = Type.String({ minLength: 1, maxLength: 40 });
+const Ident = Type.String({ pattern: '^[A-Z]{2,3}$', description: 'two or three letters' });
+const rangeNm = Type.Number({
+	minimum: 5,
+	maximum: 200,
+	description: 'NM of service, by height and hills less'
+});
+
+export const NAV_MHZ = { from: 108, to: 117.95, step: 0.05 };
+export const ADF_KHZ = { from: 190, to: 1750, step: 1 };
+const frequencyMHz = Type.Number({ minimum: NAV_MHZ.from, maximum: NAV_MHZ.to, description: 'MHz' });
+
+export const VorStation = Type.Object(
+	{
+		kind: Type.Literal('vor'),
+		id: Ident,
+		name,
+		frequencyMHz,
+		...place,
+		elevationFt,
+		/** Whether it answers with a distance. */
+		dme: Type.Boolean(),
+		rangeNm
+	},
+	closed
+);
+export type VorStation = Static<typeof VorStation>;
+
+export const NdbStation = Type.Object(
+	{
+		kind: Type.Literal('ndb'),
+		id: Ident,
+		name,
+		frequencyKHz: Type.Number({ minimum: ADF_KHZ.from, maximum: ADF_KHZ.to, description: 'kHz' }),
+		...place,
+		elevationFt,
+		rangeNm
+	},
+	closed
+);
+export type NdbStation = Static<typeof NdbStation>;
+
+export const LocalizerStation = Type.Object(
+	{
+		kind: Type.Literal('localizer'),
+		id: Type.String({ pattern: '^[A-Z]{4}$', description: 'four letters' }),
+		name,
+		frequencyMHz,
+		/** The antenna, beyond the far end of the runway. */
+		...place,
+		elevationFt,
+		/** Inbound, magnetic. */
+		courseDeg: Direction,
+		/** One side; the whole width of the course is 700 ft at the threshold, between 3° and 6°. */
+		fullScaleDeg: Type.Number({ minimum: 1.5, maximum: 3, description: 'degrees, one side' }),
+		/** Whether the course behind the antenna is to be used. */
+		backCourse: Type.Boolean(),
+		glidepath: Type.Optional(
+			Type.Object(
+				{
+					angleDeg: Type.Number({ minimum: 2, maximum: 6, description: 'degrees' }),
+					...place,
+					elevationFt
+				},
+				closed
+			)
+		),
+		/** Where its distance is nothing: usually the threshold. */
+		dme: Type.Optional(Type.Object({ ...place, elevationFt }, closed))
+	},
+	closed
+);
+export type LocalizerStation = Static<typeof LocalizerStation>;
+
+export const MarkerBeacon = Type.Object(
+	{
+		kind: Type.Literal('marker'),
+		id: Type.String({ pattern: '^[A-Z]{4}-[OMI]M$', description: 'its localizer, and OM, MM or IM' }),
+		which: Type.Union([Type.Literal('outer'), Type.Literal('middle'), Type.Literal('inner')]),
+		...place,
+		elevationFt,
+		/** Of the localizer that it belongs to, magnetic: its fan lies across. */
+		courseDeg: Direction
+	},
+	closed
+);
+export type MarkerBeacon = Static<typeof MarkerBeacon>;
+
+export const Station = Type.Union([VorStation, NdbStation, LocalizerStation, MarkerBeacon]);
+export type Station = VorStation | NdbStation | LocalizerStation | MarkerBeacon;
+
+export const Fix = Type.Object(
+	{ id: Type.String({ pattern: '^[A-Z]{5}$', description: 'five letters' }), ...place },
+	closed
+);
+export type Fix = Static<typeof Fix>;
+
+const STATION_WORDS: Record<Station['kind'], string> = {
+	vor: 'VOR',
+	ndb: 'NDB',
+	localizer: 'localizer',
+	marker: 'marker'
+};
+/** "VOR/DME", "NDB", "localizer" … */
+export const stationWords = (station: Station): string =>
+	station.kind === 'vor' && station.dme ? 'VOR/DME' : STATION_WORDS[station.kind];
+
+/** A frequency as printed: MHz with two decimals, kHz whole. */
+export function frequencyWords(station: Station): string {
+	if (station.kind === 'ndb') return `${station.frequencyKHz} kHz`;
+	return station.kind === 'marker' ? '75 MHz' : `${station.frequencyMHz.toFixed(2)} MHz`;
+}

@@ -1,0 +1,170 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { AltitudeFt, METRES_PER_FT, MPS_PER_KT } from '../base/index.js';
+
+// The International Standard Atmosphere, ICAO Doc 7488: constants and the two lowest layers.
+export const SEA_LEVEL_TEMPERATURE_K = 288.15;
+export const SEA_LEVEL_PRESSURE_PA = 101325;
+export const LAPSE_K_PER_M = 0.0065;
+export const GAS_CONSTANT = 287.053;
+export const GAMMA = 1.4;
+export const TROPOPAUSE_M = 11000;
+const G0 = 9.80665;
+const PRESSURE_EXPONENT = G0 / (LAPSE_K_PER_M * GAS_CONSTANT);
+const TROPOPAUSE_TEMPERATURE_K = SEA_LEVEL_TEMPERATURE_K - LAPSE_K_PER_M * TROPOPAUSE_M;
+const TROPOPAUSE_PRESSURE_RATIO = Math.pow(
+	TROPOPAUSE_TEMPERATURE_K / SEA_LEVEL_TEMPERATURE_K,
+	PRESSURE_EXPONENT
+);
+export const SEA_LEVEL_DENSITY = SEA_LEVEL_PRESSURE_PA / (GAS_CONSTANT * SEA_LEVEL_TEMPERATURE_K);
+const SEA_LEVEL_SOUND_MPS = Math.sqrt(GAMMA * GAS_CONSTANT * SEA_LEVEL_TEMPERATURE_K);
+
+/** Standard temperature, K, at a pressure altitude, m (−1000 to 20 000). */
+export const standardTemperatureK = (altitudeM: number): number =>
+	altitudeM < TROPOPAUSE_M ? SEA_LEVEL_TEMPERATURE_K - LAPSE_K_PER_M * altitudeM : TROPOPAUSE_TEMPERATURE_K;
+
+/** Static pressure over sea-level standard pressure at a pressure altitude, m (−1000 to 20 000). */
+export const pressureRatioAt = (altitudeM: number): number =>
+	altitudeM < TROPOPAUSE_M
+		? Math.pow(standardTemperatureK(altitudeM) / SEA_LEVEL_TEMPERATURE_K, PRESSURE_EXPONENT)
+		: TROPOPAUSE_PRESSURE_RATIO *
+			Math.exp((-G0 * (altitudeM - TROPOPAUSE_M)) / (GAS_CONSTANT * TROPOPAUSE_TEMPERATURE_K));
+
+/** Pressure altitude, m, of a static pressure given as a ratio to standard sea level. */
+export const pressureAltitudeM = (ratio: number): number =>
+	ratio > TROPOPAUSE_PRESSURE_RATIO
+		? (SEA_LEVEL_TEMPERATURE_K * (1 - Math.pow(ratio, 1 / PRESSURE_EXPONENT))) / LAPSE_K_PER_M
+		: TROPOPAUSE_M -
+			(Math.log(ratio / TROPOPAUSE_PRESSURE_RATIO) * GAS_CONSTANT * TROPOPAUSE_TEMPERATURE_K) / G0;
+
+/** Altitude, m, at which the standard atmosphere has this density (as a ratio to sea level). */
+export function densityAltitudeM(densityRatio: number): number {
+	const tropopauseDensityRatio =
+		(TROPOPAUSE_PRESSURE_RATIO * SEA_LEVEL_TEMPERATURE_K) / TROPOPAUSE_TEMPERATURE_K;
+	return densityRatio > tropopauseDensityRatio
+		? (SEA_LEVEL_TEMPERATURE_K * (1 - Math.pow(densityRatio, 1 / (PRESSURE_EXPONENT - 1)))) / LAPSE_K_PER_M
+		: TROPOPAUSE_M -
+				(Math.log(densityRatio / tropopauseDensityRatio) * GAS_CONSTANT * TROPOPAUSE_TEMPERATURE_K) / G0;
+}
+
+/** Impact pressure, Pa, that a calibrated airspeed stands for (subsonic compressible pitot formula). */
+export function impactPressurePa(calibratedMps: number): number {
+	const mach = calibratedMps / SEA_LEVEL_SOUND_MPS;
+	return SEA_LEVEL_PRESSURE_PA * (Math.pow(1 + 0.2 * mach * mach, 3.5) - 1);
+}
+
+/** Calibrated airspeed, m/s, from impact pressure, Pa; never negative. */
+export function calibratedFromImpactMps(impactPa: number): number {
+	if (impactPa <= 0) return 0;
+	return SEA_LEVEL_SOUND_MPS * Math.sqrt(5 * (Math.pow(impactPa / SEA_LEVEL_PRESSURE_PA + 1, 2 / 7) - 1));
+}
+
+/** Impact pressure, Pa, from true airspeed in air of a static pressure, Pa, and temperature, K. */
+export function impactFromTruePa(trueMps: number, staticPa: number, temperatureK: number): number {
+	const machSquared = (trueMps * trueMps) / (GAMMA * GAS_CONSTANT * temperatureK);
+	return staticPa * (Math.pow(1 + 0.2 * machSquared, 3.5) - 1);
+}
+
+/** True airspeed, m/s, from impact pressure, Pa, static pressure, Pa, and static temperature, K. */
+export function trueFromImpactMps(impactPa: number, staticPa: number, temperatureK: number): number {
+	if (impactPa <= 0) return 0;
+	return Math.sqrt(5 * GAMMA * GAS_CONSTANT * temperatureK * (Math.pow(impactPa / staticPa + 1, 2 / 7) - 1));
+}
+
+export interface Air {
+	staticPa: number;
+	temperatureK: number;
+	densityKgM3: number;
+	pressureAltitudeM: number;
+}
+
+/**
+ * The air at an altitude when sea-level pressure and temperature are off standard: everywhere the
+ * offset warmer than the standard atmosphere has it at the same pressure. A warm column is stretched,
+ * dh = (1 + ΔT/T) dh_p, so an altimeter set to the local pressure reads low in it, and high in a cold
+ * one, by about 4 % for each 10 °C. Without an offset it reads the altitude itself.
+ * Source: ICAO Doc 8168, Vol. I, temperature corrections; hydrostatic equation in the troposphere.
+ */
+export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatureOffsetC: number): Air {
+	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	let pressureAltitude = ground + altitudeM;
+	if (temperatureOffsetC !== 0) {
+		// Newton's method: the curve is so nearly straight that the third step changes nothing.
+		for (let i = 0; i < 3; i++) {
+			const stretch = 1 + temperatureOffsetC / standardTemperatureK(pressureAltitude);
+			pressureAltitude -= (columnM(ground, pressureAltitude, temperatureOffsetC) - altitudeM) / stretch;
+		}
+	}
+	const staticPa = SEA_LEVEL_PRESSURE_PA * pressureRatioAt(pressureAltitude);
+	const temperatureK = standardTemperatureK(pressureAltitude) + temperatureOffsetC;
+	return {
+		staticPa,
+		temperatureK,
+		densityKgM3: staticPa / (GAS_CONSTANT * temperatureK),
+		pressureAltitudeM: pressureAltitude
+	};
+}
+
+/** Height, m, over which a column from the ground's pressure altitude to another one reaches. */
+const columnM = (groundM: number, pressureAltitude: number, temperatureOffsetC: number): number =>
+	pressureAltitude -
+	groundM +
+	(temperatureOffsetC / LAPSE_K_PER_M) *
+		Math.log(standardTemperatureK(groundM) / standardTemperatureK(pressureAltitude));
+
+/** Altitude, ft, at which an altimeter set to the sea-level pressure reads an altitude, ft, on such a day. */
+export function trueAltitudeFt(
+	indicatedFt: number,
+	seaLevelPressureHpa: number,
+	temperatureOffsetC: number
+): number {
+	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	return columnM(ground, ground + indicatedFt * METRES_PER_FT, temperatureOffsetC) / METRES_PER_FT;
+}
+
+/** What an altimeter shows, ft, for a static pressure, Pa, and its setting, hPa. */
+export const altimeterFt = (staticPa: number, settingHpa: number): number =>
+	(pressureAltitudeM(staticPa / SEA_LEVEL_PRESSURE_PA) -
+		pressureAltitudeM((settingHpa * 100) / SEA_LEVEL_PRESSURE_PA)) /
+	METRES_PER_FT;
+
+export const AtmosphereInput = Type.Object(
+	{
+		pressureAltitudeFt: AltitudeFt,
+		outsideAirTempC: Type.Number({ minimum: -100, maximum: 70, description: 'static, °C' }),
+		calibratedAirspeedKt: Type.Number({ minimum: 0, maximum: 600, description: 'kt' })
+	},
+	{ additionalProperties: false }
+);
+export type AtmosphereInput = Static<typeof AtmosphereInput>;
+
+export const AtmosphereOutput = Type.Object({
+	trueAirspeedKt: Type.Number({ description: 'kt' }),
+	densityAltitudeFt: Type.Number({ description: 'ft' }),
+	pressureRatio: Type.Number(),
+	densityRatio: Type.Number(),
+	isaTempC: Type.Number({ description: '°C' })
+});
+export type AtmosphereOutput = Static<typeof AtmosphereOutput>;
+
+/**
+ * True airspeed, density altitude and ratios from what the panel shows. Valid below Mach 1 and
+ * 65 000 ft. Source: ICAO Doc 7488; compressible pitot formula with γ = 1.4.
+ */
+export function solveAtmosphere(input: AtmosphereInput): AtmosphereOutput {
+	const altitudeM = input.pressureAltitudeFt * METRES_PER_FT;
+	const temperatureK = input.outsideAirTempC + 273.15;
+	const pressureRatio = pressureRatioAt(altitudeM);
+	const densityRatio = (pressureRatio * SEA_LEVEL_TEMPERATURE_K) / temperatureK;
+	const trueMps = trueFromImpactMps(
+		impactPressurePa(input.calibratedAirspeedKt * MPS_PER_KT),
+		pressureRatio * SEA_LEVEL_PRESSURE_PA,
+		temperatureK
+	);
+	return {
+		trueAirspeedKt: trueMps / MPS_PER_KT,
+		densityAltitudeFt: densityAltitudeM(densityRatio) / METRES_PER_FT,
+		pressureRatio,
+		densityRatio,
+		isaTempC: standardTemperatureK(altitudeM) - 273.15
+	};
+}

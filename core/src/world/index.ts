@@ -1,0 +1,58 @@
+export { Area, Runway, checkedArea, frequencyOf, placesOf, planeOf } from './area/area.js';
+export { areaFromGeoJson, areaToGeoJson } from './area/geojson.js';
+export {
+	ADF_KHZ,
+	Fix,
+	NAV_MHZ,
+	NdbStation,
+	OnPlane,
+	Station,
+	VorStation,
+	frequencyWords,
+	stationWords
+} from './area/stations.js';
+export { FALL_FT_PER_NM2, groundFt, inSight, sightNm } from './area/terrain.js';
+export {
+	AtmosphereInput,
+	AtmosphereOutput,
+	SEA_LEVEL_DENSITY,
+	SEA_LEVEL_PRESSURE_PA,
+	airAt,
+	altimeterFt,
+	calibratedFromImpactMps,
+	densityAltitudeM,
+	impactFromTruePa,
+	impactPressurePa,
+	pressureAltitudeM,
+	pressureRatioAt,
+	solveAtmosphere,
+	trueAltitudeFt,
+	trueFromImpactMps
+} from './atmosphere.js';
+export { type Environment, stillAir } from './environment.js';
+export { inCloud, lightSeen, transmission } from './outside.js';
+export { dippedDeg } from './radio/beacon.js';
+export { IDENT_PERIOD_SECONDS, MORSE, identSeconds, morseWords, toneOn } from './radio/morse.js';
+export {
+	FLAG,
+	MARKERS,
+	RECEIVER_BITS,
+	type RadioReadings,
+	type RadioState,
+	type RadioTrouble
+} from './radio/readings.js';
+export { Radios } from './radio/receivers.js';
+export { RNAV_SCALE_NM, rnavScaleNm } from './radio/rnav.js';
+export { LISTENED, RADIOS_AT_REST, RadioSettings } from './radio/settings.js';
+export { glidepathDeflection, isReceived, localizerDeflection, seenFrom } from './radio/signal.js';
+export { heardStation } from './radio/stations-on.js';
+export {
+	type GustState,
+	type Gusts,
+	TurbulenceLevel,
+	stepGusts,
+	stepSingleGust,
+	stillGusts,
+	turbulenceScales
+} from './turbulence.js';
+export { Atmosphere, Weather, windAt } from './weather.js';
