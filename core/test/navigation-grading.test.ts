@@ -21,7 +21,7 @@ import {
 	type ReversalGuide,
 	type Track
 } from '../src/index.js';
-import { guidedCard, Pencil, STILL_AIR, type Air } from './pencil.js';
+import { guidedCard, Pencil, STILL_AIR, type Air } from './synthetic-track.js';
 import { descentCard } from './shipped.js';
 
 const CROSS: Air = { kt: 120, windFromDeg: 0, windKt: 20, variationDeg: 0 };

@@ -12,7 +12,7 @@ import {
 	type Standard,
 	type TargetKind
 } from '@hanza/core';
-import { Robots, type Flown } from '$lib/analysis/robots.js';
+import { Robots, type Flown } from '$lib/workers/robots.js';
 
 const AFTER_MS = 500;
 const PREVIEW_SEED = 1;

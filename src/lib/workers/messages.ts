@@ -12,8 +12,8 @@ import type {
 	Situation,
 	TaskCard
 } from '@hanza/core';
-import type { FlightOrder } from '$lib/flight/orders.js';
-import type { Eye } from '$lib/flight/scene.js';
+import type { FlightOrder } from '$lib/contracts/instructor-command.js';
+import type { Eye } from '$lib/panel/outside/scene.js';
 
 /** What the cockpit tells the flight worker. */
 export type ToFlight =

@@ -30,7 +30,7 @@ import {
 	type TaskCard,
 	type Upset
 } from '@hanza/core';
-import type { FlightOrder } from '$lib/flight/orders.js';
+import type { FlightOrder } from '$lib/contracts/instructor-command.js';
 import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
 
 const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;

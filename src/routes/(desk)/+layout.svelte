@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
-	import GoTo from '$lib/components/desk/GoTo.svelte';
-	import { restoreLook } from '$lib/look.js';
+	import GoTo from '$lib/desk/CommandPalette.svelte';
+	import { restoreLook } from '$lib/ui/theme.js';
 
 	const { data, children } = $props();
 	onMount(restoreLook);

@@ -22,7 +22,7 @@ import {
 import { aircraftShelf } from '$data';
 import { areaOf } from './areas.js';
 import { schoolRuleDeg } from './drills.js';
-import { keepStretches } from './measured.js';
+import { keepStretches } from './steady-state.js';
 import {
 	addAttempt,
 	addChunk,

@@ -9,6 +9,6 @@ export * from './find.js';
 export * from './flights.js';
 export * from './live.js';
 export * from './manoeuvres.js';
-export * from './measured.js';
+export * from './steady-state.js';
 export * from './roster.js';
 export * from './scans.js';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
-	import { GLANCE_PX, saveGlancePx, savedGlancePx } from '$lib/flight/choices.js';
-	import KeyTable from '$lib/components/panel/KeyTable.svelte';
+	import { GLANCE_PX, saveGlancePx, savedGlancePx } from '$lib/cockpit/preferences.js';
+	import KeyTable from '$lib/cockpit/controls/KeyTable.svelte';
 	import {
 		AXIS_CONTROLS,
 		AXIS_NAMES,
@@ -14,7 +14,7 @@
 		saveSetup,
 		type AxisControl,
 		type GamepadSetup
-	} from '$lib/flight/gamepad.js';
+	} from '$lib/cockpit/controls/gamepad.js';
 
 	let setup = $state<GamepadSetup>(structuredClone(DEFAULT_SETUP));
 	let axes = $state.raw<readonly number[] | null>(null);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
-	import { formatMoment } from '$lib/components/desk/format.js';
+	import { formatMoment } from '$lib/ui/format.js';
 	import { sendWaiting } from '$lib/drills/round.svelte.js';
 
 	const { data } = $props();

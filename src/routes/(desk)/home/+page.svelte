@@ -1,7 +1,7 @@
 <script lang="ts">
-	import FlightsTable from '$lib/components/desk/FlightsTable.svelte';
-	import FlyButton from '$lib/components/desk/FlyButton.svelte';
-	import { formatDay, formatMoment } from '$lib/components/desk/format.js';
+	import FlightsTable from '$lib/students/FlightsTable.svelte';
+	import FlyButton from '$lib/cockpit/FlyButton.svelte';
+	import { formatDay, formatMoment } from '$lib/ui/format.js';
 
 	const { data } = $props();
 </script>

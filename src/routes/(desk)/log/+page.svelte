@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { formatDay, formatDuration } from '$lib/components/desk/format.js';
-	import Verdict from '$lib/components/desk/Verdict.svelte';
+	import { formatDay, formatDuration } from '$lib/ui/format.js';
+	import Verdict from '$lib/ui/Verdict.svelte';
 
 	const { data } = $props();
 	const total = $derived(data.entries.reduce((sum, entry) => sum + entry.practiceSeconds, 0));

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { formatMoment } from '$lib/components/desk/format.js';
-	import Verdict from '$lib/components/desk/Verdict.svelte';
+	import { formatMoment } from '$lib/ui/format.js';
+	import Verdict from '$lib/ui/Verdict.svelte';
 
 	const { data } = $props();
 </script>

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { formatClock, SCAN_NAMES, type ScanInstrument } from '@hanza/core';
-	import { formatMoment } from '$lib/components/desk/format.js';
-	import { TapSheet } from '$lib/flight/tapsheet.svelte.js';
+	import { formatMoment } from '$lib/ui/format.js';
+	import { TapSheet } from '$lib/tap/tap-sheet.svelte.js';
 
 	const { data } = $props();
 	const tapping = new TapSheet();

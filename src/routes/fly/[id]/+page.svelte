@@ -1,5 +1,5 @@
 <script lang="ts">
-	import CockpitView from '$lib/components/panel/CockpitView.svelte';
+	import CockpitView from '$lib/cockpit/CockpitView.svelte';
 
 	const { data } = $props();
 </script>

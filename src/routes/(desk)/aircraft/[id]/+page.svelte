@@ -13,7 +13,7 @@
 		type Loading
 	} from '@hanza/core';
 
-	import Envelope from '$lib/components/desk/Envelope.svelte';
+	import Envelope from '$lib/aircraft/Envelope.svelte';
 
 	const { data } = $props();
 	const { aircraft } = $derived(data);

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import AreaDesk from '$lib/components/desk/AreaDesk.svelte';
+	import AreaDesk from '$lib/areas/AreaDesk.svelte';
 
 	const { data } = $props();
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import BenchTool from '$lib/components/desk/BenchTool.svelte';
+	import BenchTool from '$lib/bench/BenchTool.svelte';
 
 	const { data } = $props();
 </script>

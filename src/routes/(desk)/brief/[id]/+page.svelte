@@ -8,8 +8,8 @@
 		TARGET_KINDS,
 		type AssistLevel
 	} from '@hanza/core';
-	import WorkedOut from '$lib/components/desk/WorkedOut.svelte';
-	import FlyButton from '$lib/components/desk/FlyButton.svelte';
+	import WorkedOut from '$lib/brief/WorkedOut.svelte';
+	import FlyButton from '$lib/cockpit/FlyButton.svelte';
 
 	const { data, form } = $props();
 	// svelte-ignore state_referenced_locally

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import CardDesk from '$lib/components/desk/CardDesk.svelte';
+	import CardDesk from '$lib/cards/CardDesk.svelte';
 
 	const { data } = $props();
 </script>

@@ -1,15 +1,15 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { formatClock } from '@hanza/core';
-	import FlightCharts from '$lib/components/desk/FlightCharts.svelte';
-	import FlyButton from '$lib/components/desk/FlyButton.svelte';
-	import NavigationSection from '$lib/components/desk/NavigationSection.svelte';
-	import PlanReplay from '$lib/components/desk/PlanReplay.svelte';
-	import NumbersTable from '$lib/components/desk/NumbersTable.svelte';
-	import ScanTrend from '$lib/components/desk/ScanTrend.svelte';
-	import ScanSection from '$lib/components/desk/ScanSection.svelte';
-	import Verdict from '$lib/components/desk/Verdict.svelte';
-	import { formatMoment } from '$lib/components/desk/format.js';
+	import FlightCharts from '$lib/debrief/FlightCharts.svelte';
+	import FlyButton from '$lib/cockpit/FlyButton.svelte';
+	import NavigationSection from '$lib/debrief/NavigationSection.svelte';
+	import PlanReplay from '$lib/debrief/PlanReplay.svelte';
+	import NumbersTable from '$lib/debrief/NumbersTable.svelte';
+	import ScanTrend from '$lib/students/ScanTrend.svelte';
+	import ScanSection from '$lib/debrief/ScanSection.svelte';
+	import Verdict from '$lib/ui/Verdict.svelte';
+	import { formatMoment } from '$lib/ui/format.js';
 
 	const { data, form } = $props();
 	let moment = $state<number | null>(null);

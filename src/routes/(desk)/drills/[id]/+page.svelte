@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { formatClock, formatHeading } from '@hanza/core';
-	import HandDial from '$lib/components/desk/HandDial.svelte';
-	import CourseNeedle from '$lib/components/panel/CourseNeedle.svelte';
-	import PanelPair from '$lib/components/panel/PanelPair.svelte';
+	import HandDial from '$lib/bench/HoldEntryDial.svelte';
+	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
+	import PanelPair from '$lib/panel/dials/PanelPair.svelte';
 	import { Round } from '$lib/drills/round.svelte.js';
 
 	const { data } = $props();

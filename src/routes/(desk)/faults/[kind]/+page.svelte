@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { formatClock, windAt } from '@hanza/core';
-	import { Robots, type Flown } from '$lib/analysis/robots.js';
-	import TwinTraces from '$lib/components/desk/TwinTraces.svelte';
-	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import { Robots, type Flown } from '$lib/workers/robots.js';
+	import TwinTraces from '$lib/charts/TwinTraces.svelte';
+	import PlanView from '$lib/plan/PlanView.svelte';
 	import { overlaysOf, type PlanPoint } from '$lib/plan/overlays.js';
-	import FlownPanel from '$lib/components/panel/FlownPanel.svelte';
+	import FlownPanel from '$lib/panel/FlownPanel.svelte';
 
 	const { data } = $props();
 	const LONGEST_SECONDS = 420;

@@ -1,9 +1,9 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import FlightsTable from '$lib/components/desk/FlightsTable.svelte';
-	import ManoeuvreTable from '$lib/components/desk/ManoeuvreTable.svelte';
-	import ScanTrend from '$lib/components/desk/ScanTrend.svelte';
-	import { formatDay } from '$lib/components/desk/format.js';
+	import FlightsTable from '$lib/students/FlightsTable.svelte';
+	import ManoeuvreTable from '$lib/students/ManoeuvreTable.svelte';
+	import ScanTrend from '$lib/students/ScanTrend.svelte';
+	import { formatDay } from '$lib/ui/format.js';
 
 	const { data } = $props();
 </script>

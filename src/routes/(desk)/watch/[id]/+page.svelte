@@ -2,12 +2,12 @@
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { formatClock, UPSET_LEVELS, windAt, type FailureKind, type Upset } from '@hanza/core';
-	import RadioDials from '$lib/components/panel/RadioDials.svelte';
-	import PlanView from '$lib/components/plan/PlanView.svelte';
+	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
+	import PlanView from '$lib/plan/PlanView.svelte';
 	import { overlaysOf } from '$lib/plan/overlays.js';
-	import BasicT from '$lib/components/panel/BasicT.svelte';
-	import TargetStrip from '$lib/components/panel/TargetStrip.svelte';
-	import type { FlightOrder } from '$lib/flight/orders.js';
+	import BasicT from '$lib/panel/dials/BasicT.svelte';
+	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
+	import type { FlightOrder } from '$lib/contracts/instructor-command.js';
 	import type { LiveView } from '$lib/server/services/index.js';
 
 	const { data } = $props();

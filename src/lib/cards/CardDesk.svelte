@@ -1,0 +1,384 @@
+<script lang="ts">
+	import { onMount, untrack } from 'svelte';
+	import { enhance } from '$app/forms';
+	import type { PageData } from '../../routes/(desk)/cards/[id]/$types.js';
+	import { dndzone, type DndEvent } from 'svelte-dnd-action';
+	import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument, type Phase } from '@hanza/core';
+	import { CardEditor } from '$lib/cards/editor.svelte.js';
+	import CardPreview from './CardPreview.svelte';
+	import CallsEditor from './CallsEditor.svelte';
+	import PhaseEditor from './PhaseEditor.svelte';
+
+	const { data }: { data: PageData } = $props();
+	const editor = untrack(
+		() =>
+			new CardEditor(data.id, data.card, data.mine, {
+				aircraft: data.aircraft,
+				areas: data.areas,
+				standard: data.standard
+			})
+	);
+	const { card } = $derived(editor);
+	let open = $state<string | null>(null);
+	const aircraft = $derived(data.aircraft.find(({ id }) => id === card.aircraft) ?? data.aircraft[0]!);
+	const wind = $derived(card.weather.windLayers[0]);
+
+	onMount(() => {
+		editor.open();
+		return () => editor.close();
+	});
+
+	const sorted = ({ detail }: CustomEvent<DndEvent<Phase>>) => (card.phases = detail.items);
+	function dropped(event: CustomEvent<DndEvent<Phase>>): void {
+		sorted(event);
+		editor.changed();
+	}
+	function setWind(fromDeg: number, speedKt: number): void {
+		card.weather.windLayers = speedKt > 0 ? [{ altitudeFt: 0, fromDeg, speedKt }] : [];
+		editor.changed();
+	}
+	function optional<K extends 'outside' | 'veil' | 'school' | 'verticalSpeed'>(key: K, value: string): void {
+		if (value === '') delete card[key];
+		else card[key] = value as never;
+		editor.changed();
+	}
+	function addFailure(kind: string): void {
+		if (!kind) return;
+		card.failures = [
+			...(card.failures ?? []).filter((one) => one.kind !== kind),
+			{
+				kind: kind as NonNullable<typeof card.failures>[number]['kind'],
+				onset: { kind: 'window', fromSeconds: 30, toSeconds: 60 }
+			}
+		];
+		editor.changed();
+	}
+	function cover(instrument: Instrument, wanted: boolean): void {
+		const others = (card.covered ?? []).filter((one) => one !== instrument);
+		card.covered = wanted ? [...others, instrument] : others;
+		if (card.covered.length === 0) delete card.covered;
+		editor.changed();
+	}
+	function dropFailure(kind: string): void {
+		card.failures = card.failures?.filter((one) => one.kind !== kind);
+		if (card.failures?.length === 0) delete card.failures;
+		editor.changed();
+	}
+	const summaryOf = (phase: Phase): string =>
+		[
+			phase.targets.altitudeFt && `${phase.targets.altitudeFt.value} ft`,
+			phase.targets.airspeedKias && `${phase.targets.airspeedKias.value} kt`,
+			phase.targets.headingDeg && `heading ${phase.targets.headingDeg.value}`,
+			phase.targets.verticalSpeedFpm && `${phase.targets.verticalSpeedFpm.value} ft/min`,
+			phase.targets.bankDeg && `bank ${phase.targets.bankDeg.value}°`
+		]
+			.filter(Boolean)
+			.join(', ');
+</script>
+
+<svelte:head><title>{card.name} · Hanza</title></svelte:head>
+
+<div class="flex flex-wrap items-center justify-between gap-3">
+	<h1>{card.name}</h1>
+	<div class="flex items-center gap-2">
+		<span class="text-sm text-ink-soft" role="status" data-testid="save-state">
+			{editor.said ||
+				(data.mine ? (editor.saved === 'yes' ? 'Kept' : 'Changes not kept yet') : 'Ships with Hanza')}
+		</span>
+		<a class="button" href="/api/cards/{data.id}" download="{card.id}.json">File</a>
+		<a class="button" href="/set?card={data.id}">Set it</a>
+		{#if data.mine}
+			<button class="button button-main" disabled={editor.saved !== 'no'} onclick={() => editor.save()}
+				>Keep</button
+			>
+		{:else}
+			<form method="POST" action="/cards?/copy" use:enhance>
+				<button class="button button-main" name="card" value={data.id}>Copy to change</button>
+			</form>
+		{/if}
+	</div>
+</div>
+{#if editor.restored}
+	<p class="mt-2 text-caution" role="status">
+		▲ Changes of an earlier visit were found in this browser.
+		<button class="cursor-pointer underline" onclick={() => editor.discard()}>Give them up</button>
+	</p>
+{/if}
+{#if editor.problem}<p class="mt-2 text-limit" role="alert" data-testid="problem">{editor.problem}</p>{/if}
+
+<div class="mt-3 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
+	<fieldset disabled={!data.mine} class="grid gap-4">
+		<section class="sheet grid gap-3 p-4" aria-label="Card">
+			<div class="grid gap-3 sm:grid-cols-2">
+				<label class="grid gap-1 text-sm">
+					<span class="text-ink-soft">Name</span>
+					<input class="field" maxlength="80" bind:value={card.name} onchange={() => editor.changed()} />
+				</label>
+				<label class="grid gap-1 text-sm">
+					<span class="text-ink-soft">Aircraft</span>
+					<select class="field" bind:value={card.aircraft} onchange={() => editor.changed()}>
+						{#each data.aircraft as { id, name } (id)}<option value={id}>{name}</option>{/each}
+					</select>
+				</label>
+			</div>
+			<label class="grid gap-1 text-sm">
+				<span class="text-ink-soft">In a sentence</span>
+				<input class="field" maxlength="400" bind:value={card.summary} onchange={() => editor.changed()} />
+			</label>
+			<div class="flex flex-wrap gap-3 text-sm">
+				{#each [['altitudeFt', 'Begins at, ft'], ['airspeedKias', 'kt'], ['headingDeg', 'heading, °'], ['verticalSpeedFpm', 'ft/min']] as const as [key, label] (key)}
+					<label class="grid gap-1">
+						<span class="text-ink-soft">{label}</span>
+						<input
+							class="field w-24"
+							type="number"
+							bind:value={card.start[key]}
+							onchange={() => editor.changed()}
+						/>
+					</label>
+				{/each}
+				<label class="grid gap-1">
+					<span class="text-ink-soft">flap</span>
+					<select class="field" bind:value={card.start.flapsDeg} onchange={() => editor.changed()}>
+						{#each aircraft.controls.flapStepsDeg as step (step)}<option value={step}>{step}°</option>{/each}
+					</select>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Wind from, °</span>
+					<input
+						class="field w-20"
+						type="number"
+						min="0"
+						max="360"
+						value={wind?.fromDeg ?? 0}
+						onchange={(event) => setWind(event.currentTarget.valueAsNumber, wind?.speedKt ?? 0)}
+					/>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">at, kt</span>
+					<input
+						class="field w-16"
+						type="number"
+						min="0"
+						max="60"
+						value={wind?.speedKt ?? 0}
+						onchange={(event) => setWind(wind?.fromDeg ?? 0, event.currentTarget.valueAsNumber)}
+					/>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Turbulence</span>
+					<select
+						class="field"
+						value={card.weather.turbulence ?? 'none'}
+						onchange={(event) => {
+							card.weather.turbulence = event.currentTarget.value as 'none';
+							editor.changed();
+						}}
+					>
+						{#each ['none', 'light', 'moderate', 'severe'] as level (level)}<option>{level}</option>{/each}
+					</select>
+				</label>
+			</div>
+			<div class="flex flex-wrap gap-3 text-sm">
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Looking out</span>
+					<select
+						class="field"
+						value={card.outside ?? ''}
+						onchange={(event) => optional('outside', event.currentTarget.value)}
+					>
+						<option value="">as the weather says</option>
+						<option value="hood">under the hood</option>
+						<option value="seen">whatever is to be seen</option>
+					</select>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Panel veiled</span>
+					<select
+						class="field"
+						value={card.veil ?? ''}
+						onchange={(event) => optional('veil', event.currentTarget.value)}
+					>
+						<option value="">no</option>
+						{#each ['dim', 'blur', 'black'] as level (level)}<option>{level}</option>{/each}
+					</select>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">School of scan</span>
+					<select
+						class="field"
+						value={card.school ?? ''}
+						onchange={(event) => optional('school', event.currentTarget.value)}
+					>
+						<option value="">none in particular</option>
+						{#each data.schools as { id, name } (id)}<option value={id}>{name}</option>{/each}
+					</select>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Method</span>
+					<select class="field" bind:value={card.method} onchange={() => editor.changed()}>
+						<option value="control-performance">control and performance</option>
+						<option value="primary-supporting">primary and supporting</option>
+					</select>
+				</label>
+				<label class="grid gap-1">
+					<span class="text-ink-soft">Fail something</span>
+					<select
+						class="field"
+						value=""
+						onchange={(event) => {
+							addFailure(event.currentTarget.value);
+							event.currentTarget.value = '';
+						}}
+					>
+						<option value="">choose</option>
+						{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
+					</select>
+				</label>
+			</div>
+			<div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" role="group" aria-label="Covered">
+				<span class="text-ink-soft">Stays covered</span>
+				{#each INSTRUMENTS as instrument (instrument)}
+					<label class="flex items-center gap-1">
+						<input
+							type="checkbox"
+							class="accent-accent"
+							checked={card.covered?.includes(instrument) ?? false}
+							onchange={(event) => cover(instrument, event.currentTarget.checked)}
+						/>{INSTRUMENT_NAMES[instrument]}
+					</label>
+				{/each}
+			</div>
+			{#each card.failures ?? [] as failure (failure.kind)}
+				<p class="flex flex-wrap items-center gap-2 text-sm">
+					<span class="font-semibold">{data.failures.find(({ kind }) => kind === failure.kind)?.name}</span>
+					{#if failure.onset.kind === 'at'}at {failure.onset.seconds} s
+					{:else}
+						{@const { onset } = failure}
+						between
+						<input
+							class="field w-20"
+							type="number"
+							min="0"
+							aria-label="Not before, s"
+							bind:value={onset.fromSeconds}
+							onchange={() => editor.changed()}
+						/>
+						and
+						<input
+							class="field w-20"
+							type="number"
+							min="0"
+							aria-label="Not after, s"
+							bind:value={onset.toSeconds}
+							onchange={() => editor.changed()}
+						/> s
+					{/if}
+					creeping
+					<input
+						class="field w-20"
+						type="number"
+						min="0"
+						aria-label="Creeping, s"
+						value={failure.creepSeconds ?? 0}
+						onchange={(event) => {
+							failure.creepSeconds = event.currentTarget.valueAsNumber || 0;
+							editor.changed();
+						}}
+					/>
+					s
+					<button type="button" class="button" onclick={() => dropFailure(failure.kind)}>Take away</button>
+				</p>
+			{/each}
+		</section>
+
+		<CallsEditor {editor} />
+
+		<section class="sheet p-4" aria-label="Phases">
+			<div class="flex items-baseline justify-between">
+				<h2>Phases</h2>
+				{#if data.mine}<span class="text-sm text-ink-soft">drag, or ▴ ▾, to change their order</span>{/if}
+			</div>
+			<ol
+				class="mt-2 grid gap-2"
+				use:dndzone={{
+					items: card.phases,
+					flipDurationMs: 120,
+					dragDisabled: !data.mine || open !== null,
+					dropTargetStyle: {}
+				}}
+				onconsider={sorted}
+				onfinalize={dropped}
+			>
+				{#each card.phases as phase, i (phase.id)}
+					<li class="rounded-lg border border-line bg-sheet" data-testid="phase">
+						<div class="flex items-center gap-2 px-3 py-2">
+							<span class="text-ink-soft" aria-hidden="true">⠿</span>
+							<button
+								type="button"
+								class="min-w-0 grow cursor-pointer text-left"
+								aria-expanded={open === phase.id}
+								onclick={() => (open = open === phase.id ? null : phase.id)}
+							>
+								<span class="font-semibold">{i + 1} {phase.name}</span>
+								<span class="block truncate text-sm text-ink-soft">{summaryOf(phase)}</span>
+							</button>
+							{#if data.mine}
+								<button
+									type="button"
+									class="cursor-pointer px-1"
+									aria-label="Move {phase.name} up"
+									disabled={i === 0}
+									onclick={() => editor.move(i, -1)}>▴</button
+								>
+								<button
+									type="button"
+									class="cursor-pointer px-1"
+									aria-label="Move {phase.name} down"
+									disabled={i === card.phases.length - 1}
+									onclick={() => editor.move(i, 1)}>▾</button
+								>
+								<button
+									type="button"
+									class="cursor-pointer px-1 text-sm underline"
+									aria-label="Double {phase.name}"
+									onclick={() => editor.duplicate(i)}>double</button
+								>
+								<button
+									type="button"
+									class="cursor-pointer px-1 text-sm text-limit underline"
+									aria-label="Take {phase.name} away"
+									disabled={card.phases.length === 1}
+									onclick={() => editor.remove(i)}>take away</button
+								>
+							{/if}
+						</div>
+						{#if open === phase.id}
+							<div class="border-t border-line p-3">
+								<PhaseEditor
+									{editor}
+									{phase}
+									index={i}
+									flapSteps={aircraft.controls.flapStepsDeg}
+									hasGear={aircraft.gear !== undefined}
+								/>
+							</div>
+						{/if}
+					</li>
+				{/each}
+			</ol>
+			{#if data.mine}<button type="button" class="button mt-3" onclick={() => editor.addPhase()}
+					>Add a phase</button
+				>{/if}
+		</section>
+	</fieldset>
+
+	<aside class="sheet p-4 lg:sticky lg:top-4" aria-label="Preview">
+		<h2>
+			Preview {#if editor.flying}<span class="text-sm font-normal text-ink-soft" role="status"
+					>being flown</span
+				>{/if}
+		</h2>
+		{#if editor.preview}<CardPreview {card} flown={editor.preview} />{/if}
+	</aside>
+</div>

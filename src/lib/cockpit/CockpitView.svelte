@@ -1,0 +1,400 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { keyName, keysOf, type Action } from '$lib/cockpit/controls/keymap.js';
+	import { Cockpit, RATES, type CockpitData } from '$lib/cockpit/cockpit.svelte.js';
+	import { beginAttempt } from '$lib/cockpit/begin.js';
+	import { MOST_LINES, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
+	import BasicT from '$lib/panel/dials/BasicT.svelte';
+	import CallBar from './CallBar.svelte';
+	import CockpitFooter from './CockpitFooter.svelte';
+	import FailureNames from './FailureNames.svelte';
+	import FrozenNote from './FrozenNote.svelte';
+	import KeyHelp from './KeyHelp.svelte';
+	import Quadrant from './Quadrant.svelte';
+	import ClockDial from '$lib/panel/dials/ClockDial.svelte';
+	import CompassStrip from '$lib/panel/dials/CompassStrip.svelte';
+	import Coverable from '$lib/panel/overlays/Coverable.svelte';
+	import { coverOf } from '$lib/panel/overlays/covers.js';
+	import LinearPanel from '$lib/panel/scales/LinearPanel.svelte';
+	import OutsideView from '$lib/panel/outside/OutsideView.svelte';
+	import PowerDial from '$lib/panel/dials/PowerDial.svelte';
+	import PlanView from '$lib/plan/PlanView.svelte';
+	import type { LineEntry } from '$lib/plan/lines.js';
+	import { overlaysOf } from '$lib/plan/overlays.js';
+	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
+	import RadioRack from '$lib/panel/radios/RadioRack.svelte';
+	import RnavPanel from '$lib/panel/radios/RnavPanel.svelte';
+	import WherePanel from './PositionReport.svelte';
+	import SituationPanel from './Reposition.svelte';
+	import SideControls from './SideControls.svelte';
+	import TachometerDial from '$lib/panel/dials/TachometerDial.svelte';
+	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
+	import { provideVeil, type Veil } from '$lib/panel/overlays/veil.svelte.js';
+
+	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
+	let cockpit = $state.raw<Cockpit | null>(null);
+	let lines = $state<LineEntry[]>(Array.from({ length: MOST_LINES }, () => ({ aid: '', radial: '' })));
+
+	// Set before the panel is drawn: the instruments ask for it.
+	const shared: { veil: Veil | null } = $state({ veil: null });
+	provideVeil(() => shared.veil);
+
+	onMount(() => {
+		const opened = new Cockpit(data);
+		shared.veil = opened.veil;
+		cockpit = opened;
+		return () => opened.close();
+	});
+
+	function keyDown(event: KeyboardEvent): void {
+		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (situation || cockpit.routing) return;
+		const onButton =
+			event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
+		if (onButton) return;
+		if (cockpit.keyDown(event.code, event.repeat)) event.preventDefault();
+	}
+
+	async function finish(): Promise<void> {
+		const outcome = await cockpit?.leave(cockpit.cardDone ? 'finished' : 'interrupted');
+		if (outcome) await goto(outcome === 'kept' ? `/debrief/${data.id}` : '/home', { replaceState: true });
+	}
+
+	async function stepBack(seconds: number): Promise<void> {
+		const id = await cockpit?.stepBack(seconds);
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
+	}
+
+	let situation = $state.raw<Situation | null>(null);
+	async function openSituation(): Promise<void> {
+		situation = (await cockpit?.situation()) ?? null;
+	}
+	async function flyFrom(chosen: Situation): Promise<void> {
+		const id = await cockpit?.reposition(chosen);
+		situation = null;
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
+	}
+
+	async function restart(): Promise<void> {
+		if (!cockpit || !data.assignmentId) return;
+		if ((await cockpit.leave('interrupted')) === null) return;
+		const id = await beginAttempt(data.assignmentId, data.assist);
+		if (id) await goto(`/fly/${id}`, { replaceState: true });
+		else cockpit.problem = 'The server could not be reached. Try again in a moment.';
+	}
+
+	const ENDS = {
+		surface: 'The aircraft met the surface.',
+		overstress: 'The aircraft was loaded beyond its limit.'
+	} as const;
+	/** Radios are in the panel where the card is flown by them. */
+	const radios = $derived(data.card.navigation !== undefined);
+	const complex = $derived(data.aircraft.propeller.kind === 'constant-speed');
+	const asksWhere = $derived(data.card.phases.some(({ guide }) => guide?.kind === 'position'));
+	const planned = $derived(data.card.planInFlight ? overlaysOf(data.card, null) : []);
+	const planAbout = $derived([
+		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
+		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
+	]);
+	const names = (action: Action) =>
+		keysOf(cockpit?.keys ?? {}, action)
+			.map(keyName)
+			.join(', ');
+</script>
+
+{#snippet planInFlight()}
+	<div class="relative h-full" data-testid="plan-in-flight">
+		<PlanView
+			area={data.area}
+			label="Plan of the flight"
+			dark
+			overlays={planned}
+			aircraft={cockpit?.frame?.position ?? null}
+			about={planAbout}
+		/>
+		<button class="knob small absolute top-1 left-1" onclick={() => (cockpit!.planShown = false)}>hide</button
+		>
+	</div>
+{/snippet}
+
+<svelte:window
+	onkeydown={keyDown}
+	onkeyup={(event) => cockpit?.keyUp(event.code)}
+	onblur={() => cockpit?.releaseKeys()}
+/>
+<svelte:document onvisibilitychange={() => document.hidden && cockpit?.hide()} />
+
+<div
+	class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden"
+	data-status={cockpit?.status ?? 'loading'}
+	data-testid="cockpit"
+>
+	{#if cockpit?.frame && cockpit.inputs}
+		{@const { frame, inputs } = cockpit}
+		{@const instruments = {
+			panel: frame.panel,
+			aircraft: data.aircraft,
+			settingHpa: inputs.altimeterSettingHpa,
+			covered: inputs.covered,
+			oncover: (instrument: Instrument) => cockpit?.cover(instrument)
+		}}
+		<header class="flex items-center border-b border-[#33393e]">
+			<div class="min-w-0 grow">
+				<TargetStrip
+					card={data.card}
+					phase={frame.phase}
+					phaseSeconds={frame.phaseSeconds}
+					shown={cockpit.targetsShown}
+				/>
+			</div>
+			<div class="flex shrink-0 items-center gap-2 px-4">
+				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
+					Veil
+					<select
+						class="knob small"
+						value={cockpit.veil.level}
+						disabled={data.card.veil !== undefined}
+						onchange={(event) => {
+							cockpit?.chooseVeil(event.currentTarget.value as VeilLevel | 'off');
+							event.currentTarget.blur();
+						}}
+					>
+						{#each ['off', 'dim', 'blur', 'black'] as level (level)}<option>{level}</option>{/each}
+					</select>
+				</label>
+				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
+					Rate
+					<select
+						class="knob small"
+						value={cockpit.rate}
+						onchange={(event) => {
+							cockpit?.setRate(Number(event.currentTarget.value) as (typeof RATES)[number]);
+							// The keys belong to the flight, not to the list.
+							event.currentTarget.blur();
+						}}
+					>
+						{#each RATES as rate (rate)}<option value={rate}>{rate === 0.5 ? '½' : rate}×</option>{/each}
+					</select>
+				</label>
+				<button
+					class="knob"
+					onclick={() => cockpit?.toggleFreeze()}
+					disabled={!['flying', 'frozen'].includes(cockpit.status)}
+				>
+					{cockpit.status === 'flying' ? 'Freeze' : frame.timeSeconds === 0 ? 'Begin' : 'Fly on'}
+				</button>
+				{#if data.assignmentId}<button class="knob" onclick={restart} disabled={cockpit.status === 'leaving'}
+						>Restart</button
+					>{/if}
+				<button class="knob" onclick={finish} disabled={cockpit.status === 'leaving'}>
+					{cockpit.cardDone ? 'Finish' : 'Break off'}
+				</button>
+			</div>
+		</header>
+
+		<!-- The pointer is the eye of a veiled panel; keys and a second stick can be it too. -->
+		<!-- svelte-ignore a11y_no_static_element_interactions -->
+		<div
+			class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3"
+			onpointermove={(event) => {
+				if (cockpit && cockpit.veil.level !== 'off' && event.buttons === 0)
+					cockpit.veil.pointAt(event.clientX, event.clientY);
+			}}
+		>
+			<div class="flex min-h-0 flex-col gap-2">
+				{#if frame.eye && cockpit.outsideShown}
+					<div class="h-32 shrink-0">
+						<OutsideView eye={frame.eye} area={data.area} weather={data.card.weather} />
+					</div>
+				{/if}
+				<div class="relative min-h-0 grow">
+					{#if frame.byInstructor}
+						<div class="covered" data-testid="panel-covered">
+							{#if cockpit.status === 'offered'}
+								<p class="text-xl">“You have control.”</p>
+								<p class="mt-3">
+									<button class="knob text-lg" onclick={() => cockpit?.takeControls()}
+										>“I have control”</button
+									>
+									or <kbd>Space</kbd>
+								</p>
+							{:else}
+								<p class="text-lg">The instructor has the controls. Look away from the panel.</p>
+							{/if}
+						</div>
+					{:else if cockpit.justTaken}
+						<p class="called" role="status">“You have control.”</p>
+					{/if}
+					<div class="grid h-full min-h-0 gap-2" class:with-radios={radios && frame.radio}>
+						{#if cockpit.arrangement === 'round'}
+							<BasicT {...instruments} />
+						{:else}
+							<LinearPanel {...instruments} />
+						{/if}
+						{#if radios && frame.radio}
+							<RadioDials
+								settings={inputs.radios}
+								readings={frame.radio}
+								headingDeg={frame.panel.headingDeg}
+								covered={inputs.covered}
+								oncover={(instrument) => cockpit?.cover(instrument)}
+								plan={frame.position && cockpit.planShown ? planInFlight : undefined}
+							/>
+						{/if}
+					</div>
+				</div>
+				{#if radios && frame.radio}
+					<RadioRack
+						area={data.area}
+						settings={inputs.radios}
+						readings={frame.radio}
+						timeSeconds={frame.timeSeconds}
+						selected={cockpit.receiver}
+						onselect={(receiver) => (cockpit!.receiver = receiver)}
+						onset={(changed) => cockpit?.control({ radios: changed })}
+						onrnav={() => (cockpit!.routing = true)}
+					/>
+				{/if}
+			</div>
+			<div class="grid min-h-0 grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2">
+				<Coverable {...coverOf('compass', instruments)}>
+					<div class="w-full self-start"><CompassStrip compassDeg={frame.panel.compassDeg} /></div>
+				</Coverable>
+				<Coverable {...coverOf('tachometer', instruments)}>
+					{#if complex}
+						<PowerDial
+							manifoldInHg={frame.panel.manifoldPressureInHg}
+							rpm={frame.panel.rpm}
+							aircraft={data.aircraft}
+						/>
+					{:else}
+						<TachometerDial rpm={frame.panel.rpm} aircraft={data.aircraft} />
+					{/if}
+				</Coverable>
+				<ClockDial
+					timeSeconds={frame.timeSeconds}
+					stopwatchSeconds={cockpit.stopwatch ? cockpit.stopwatchSeconds : null}
+					onpress={() => cockpit?.pressStopwatch()}
+				/>
+				<SideControls {cockpit} {frame} {inputs} />
+			</div>
+			<Quadrant {cockpit} {inputs} {complex} />
+		</div>
+
+		<CockpitFooter {cockpit} {frame} {data} {asksWhere} {names} />
+
+		{#if frame.call}
+			<CallBar call={frame.call} key={names('call')} ontick={() => cockpit?.tickCall()} />
+		{/if}
+		{#if cockpit.marking}
+			<WherePanel
+				area={data.area}
+				entries={lines}
+				onsay={({ north, east }, drawn) => cockpit?.sayWhere(north, east, drawn)}
+				onclose={() => (cockpit!.marking = false)}
+			/>
+		{/if}
+		{#if cockpit.routing}
+			<RnavPanel
+				area={data.area}
+				settings={inputs.radios}
+				onset={(changed) => cockpit?.control({ radios: changed })}
+				onclose={() => (cockpit!.routing = false)}
+			/>
+		{/if}
+		{#if cockpit.naming}
+			<FailureNames
+				named={inputs.named}
+				onname={(kind) => cockpit?.nameFailure(kind)}
+				onclose={() => (cockpit!.naming = false)}
+			/>
+		{/if}
+
+		{#if cockpit.problem}
+			<p class="note" role="alert">
+				{cockpit.problem} <button class="knob small" onclick={() => (cockpit!.problem = null)}>Close</button>
+			</p>
+		{:else if cockpit.end}
+			<div class="note" role="alert">
+				<p class="text-lg">{ENDS[cockpit.end]}</p>
+				<p class="mt-3 flex gap-2"><button class="knob" onclick={finish}>See the debrief</button></p>
+			</div>
+		{:else if cockpit.status === 'frozen' && !situation}
+			<div class="note" data-testid="frozen">
+				<FrozenNote
+					begun={frame.timeSeconds > 0}
+					mayGoBack={frame.timeSeconds > 2}
+					reason={cockpit.freezeReason}
+					{names}
+					onback={stepBack}
+					onelsewhere={openSituation}
+				/>
+			</div>
+		{:else if cockpit.cardDone && cockpit.status === 'flying'}
+			<div class="note low"><button class="knob" onclick={finish}>Finish and debrief</button></div>
+		{/if}
+
+		{#if situation && cockpit.status === 'frozen'}
+			<SituationPanel
+				card={data.card}
+				flapStepsDeg={data.aircraft.controls.flapStepsDeg}
+				{situation}
+				onfly={flyFrom}
+				onkeep={(name, chosen) => cockpit!.keepSituation(name, chosen)}
+				onclose={() => (situation = null)}
+			/>
+		{/if}
+
+		{#if cockpit.helpShown}
+			<KeyHelp {names} onclose={() => (cockpit!.helpShown = false)} />
+		{/if}
+	{:else}
+		<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>
+	{/if}
+</div>
+
+<style>
+	.panel {
+		position: relative;
+		background: #0e1012;
+		color: #eceae4;
+		font-family: var(--font-panel);
+		color-scheme: dark;
+	}
+	.covered {
+		position: absolute;
+		inset: 0;
+		z-index: 5;
+		display: grid;
+		place-content: center;
+		text-align: center;
+		border-radius: 10px;
+		background: #17191c;
+	}
+	.called {
+		position: absolute;
+		z-index: 6;
+		left: 50%;
+		top: 0.5rem;
+		transform: translateX(-50%);
+		border-radius: 8px;
+		background: #1b1f23e6;
+		padding: 0.3rem 1rem;
+	}
+	.with-radios {
+		grid-template-columns: minmax(0, 1fr) minmax(0, 12.5rem);
+	}
+	.note {
+		position: absolute;
+		left: 50%;
+		top: 4.9rem;
+		max-width: 44rem;
+		transform: translateX(-50%);
+		border: 1px solid #4a5157;
+		border-radius: 10px;
+		background: #1b1f23f2;
+		padding: 1rem 1.4rem;
+		text-align: center;
+	}
+</style>

@@ -1,0 +1,26 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import type { AssistLevel } from '@hanza/core';
+	import { beginAttempt } from '$lib/cockpit/begin.js';
+
+	interface Props {
+		assignmentId: string;
+		assist: AssistLevel;
+		text?: string;
+		main?: boolean;
+	}
+	const { assignmentId, assist, text = 'Fly', main = false }: Props = $props();
+	let busy = $state(false);
+	let failed = $state(false);
+
+	async function fly(): Promise<void> {
+		busy = true;
+		const id = await beginAttempt(assignmentId, assist);
+		busy = false;
+		failed = id === null;
+		if (id) await goto(`/fly/${id}`);
+	}
+</script>
+
+<button class="button" class:button-main={main} onclick={fly} disabled={busy}>{text}</button>
+{#if failed}<span class="text-limit" role="alert">The server could not be reached. Try again.</span>{/if}

@@ -1,0 +1,102 @@
+<script lang="ts">
+	import type { ControlInputs } from '@hanza/core';
+	import type { Cockpit } from '$lib/cockpit/cockpit.svelte.js';
+	import type { Frame } from '$lib/workers/messages.js';
+	import Figure from '$lib/panel/controls/Readout.svelte';
+	import Knob from '$lib/panel/controls/Knob.svelte';
+
+	const { cockpit, frame, inputs }: { cockpit: Cockpit; frame: Frame; inputs: ControlInputs } = $props();
+	const { panel } = $derived(frame);
+	const gearLight = (gear: number) => ({
+		name: 'gear',
+		text: gear >= 1 ? 'down' : gear <= 0 ? 'up' : 'moving',
+		low: gear > 0 && gear < 1
+	});
+	const gauges = $derived([
+		{ name: 'suction', text: panel.suctionInHg.toFixed(1), low: panel.suctionInHg < 4 },
+		{
+			name: 'ammeter',
+			text: `${panel.ammeterA > 0 ? '+' : ''}${Math.round(panel.ammeterA)}`,
+			low: panel.ammeterA < 0
+		},
+		{ name: 'outside °C', text: String(Math.round(panel.outsideAirTempC)), low: false },
+		{ name: 'fuel l', text: panel.fuelL.toFixed(0), low: panel.fuelL < 25 },
+		{ name: 'radios', text: panel.radioOn > 0 ? 'on' : 'dark', low: panel.radioOn === 0 },
+		...(cockpit.data.aircraft.gear ? [gearLight(frame.gear)] : [])
+	]);
+</script>
+
+<div class="flex h-full flex-col justify-end gap-1.5 text-sm">
+	<dl class="grid grid-cols-3 gap-1 text-center">
+		{#each gauges as gauge (gauge.name)}
+			<div class="rounded border border-[#2b3035] bg-[#15181b] leading-tight">
+				<dt class="text-[0.65rem] text-[#a9aeb1]">{gauge.name}</dt>
+				<dd class={gauge.low ? 'text-[#f0b64a]' : ''}>
+					<Figure text={`${gauge.text}${gauge.low && gauge.name !== 'gear' ? ' ▼' : ''}`} />
+				</dd>
+			</div>
+		{/each}
+	</dl>
+	{#if cockpit.data.aircraft.gear}
+		<div class="flex items-center justify-between gap-1.5">
+			<span class="text-[#a9aeb1]">Gear</span>
+			{#each [{ gear: 0, text: 'up' }, { gear: 1, text: 'down' }, { gear: 2, text: 'hand' }] as place (place.gear)}
+				<button
+					type="button"
+					tabindex="-1"
+					class="rounded-md border px-1.5 text-[0.8rem] {inputs.gear === place.gear
+						? 'border-[#d9d6cd] bg-[#33393e]'
+						: 'border-[#4a5157] bg-[#1b1f23]'}"
+					aria-pressed={inputs.gear === place.gear}
+					aria-label="Gear {place.text === 'hand' ? 'down by hand' : place.text}"
+					onclick={() => cockpit.control({ gear: place.gear })}>{place.text}</button
+				>
+			{/each}
+		</div>
+	{/if}
+	<Knob
+		label="Heading"
+		value="knob"
+		less={{ text: '◂', label: 'Heading dial: turn left', press: () => cockpit.turnHeadingKnob(-1) }}
+		more={{ text: '▸', label: 'Heading dial: turn right', press: () => cockpit.turnHeadingKnob(1) }}
+	/>
+	<Knob
+		label="Setting"
+		value={inputs.altimeterSettingHpa.toFixed(1)}
+		less={{ text: '−', label: 'Altimeter setting down', press: () => cockpit.turnSetting(-1) }}
+		more={{ text: '+', label: 'Altimeter setting up', press: () => cockpit.turnSetting(1) }}
+	/>
+	<Knob
+		label="Flap"
+		value={`${Math.round(frame.flapsDeg)}°`}
+		less={{ text: 'up', label: 'Flap up a step', press: () => cockpit.stepFlaps(-1) }}
+		more={{ text: 'dn', label: 'Flap down a step', press: () => cockpit.stepFlaps(1) }}
+	/>
+	<div class="flex items-center justify-between gap-3">
+		<label class="flex items-center gap-1.5">
+			<span class="text-[#a9aeb1]">Sound</span>
+			<input
+				type="range"
+				tabindex="-1"
+				class="w-12 accent-[#d9d6cd]"
+				min="0"
+				max="1"
+				step="0.05"
+				value={cockpit.volume}
+				oninput={(event) => cockpit.setVolume(event.currentTarget.valueAsNumber)}
+				onpointerup={(event) => event.currentTarget.blur()}
+			/>
+		</label>
+		<label class="flex items-center gap-1.5">
+			<span class="whitespace-nowrap text-[#a9aeb1]">Alt static</span>
+			<input
+				type="checkbox"
+				tabindex="-1"
+				class="accent-[#d9d6cd]"
+				aria-label="Alternate static"
+				checked={inputs.alternateStatic > 0}
+				onchange={(event) => cockpit.control({ alternateStatic: event.currentTarget.checked ? 1 : 0 })}
+			/>
+		</label>
+	</div>
+</div>

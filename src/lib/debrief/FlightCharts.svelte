@@ -1,0 +1,183 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { formatClock, type Grade, type Track } from '@hanza/core';
+	import { pageColour } from '$lib/ui/colours.js';
+	import { recordingOf } from './recording.js';
+	import type ApexCharts from 'apexcharts';
+	import type { ApexOptions } from 'apexcharts';
+	import { bandOf, CHARTS, excursionsOf, niceAxis, traceOf, type ChartSpec } from './series.js';
+
+	interface Props {
+		attemptId: string;
+		grade: Grade;
+		/** The moment that the reader asked for, s. */
+		moment: number | null;
+	}
+	const { attemptId, grade, moment }: Props = $props();
+
+	let failed = $state(false);
+	let loaded = $state(false);
+	const places: Record<string, HTMLDivElement> = {};
+	let charts: ApexCharts[] = [];
+
+	function optionsOf(spec: ChartSpec, track: Track, last: boolean): ApexOptions {
+		const about =
+			grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
+		const trace = traceOf(track, spec, about);
+		const band = spec.target ? bandOf(grade, spec.target) : [];
+		const values = [...trace.map(({ y }) => y), ...band.flatMap(({ y }) => y ?? [])];
+		const [low, high] = [Math.min(...values), Math.max(...values)];
+		const axis = niceAxis(low, high, spec.leastSpan);
+		const minutes = track.seconds > 900 ? 120 : track.seconds > 400 ? 60 : 30;
+		const end = Math.ceil(track.seconds / minutes) * minutes;
+		const lines = { soft: pageColour('line'), ink: pageColour('ink-soft') };
+		return {
+			chart: {
+				id: `flight-${spec.id}`,
+				group: 'flight',
+				type: 'rangeArea',
+				height: last ? 150 : 120,
+				animations: { enabled: false },
+				toolbar: { show: false },
+				zoom: { enabled: false },
+				fontFamily: 'inherit',
+				foreColor: lines.ink,
+				background: 'transparent'
+			},
+			series: [
+				{ name: 'Limits', type: 'rangeArea', data: band },
+				{ name: spec.title, type: 'line', data: trace }
+			],
+			colors: [pageColour('accent'), pageColour('trace')],
+			stroke: { width: [0, 1.8], curve: 'straight' },
+			fill: { opacity: [0.16, 1] },
+			dataLabels: { enabled: false },
+			markers: { size: 0, hover: { size: 4 } },
+			legend: { show: false },
+			grid: { borderColor: lines.soft, padding: { top: -22, bottom: last ? 0 : -10, right: 24 } },
+			xaxis: {
+				type: 'numeric',
+				min: 0,
+				max: end,
+				tickAmount: end / minutes,
+				decimalsInFloat: 0,
+				labels: { show: last, formatter: (value) => formatClock(Number(value)) },
+				axisTicks: { show: last },
+				tooltip: { enabled: false },
+				crosshairs: { show: true, stroke: { color: lines.ink, dashArray: 0 } }
+			},
+			yaxis: {
+				...axis,
+				labels: { minWidth: 52, maxWidth: 52, formatter: (value) => value.toFixed(spec.decimals) }
+			},
+			tooltip: {
+				shared: true,
+				x: { formatter: (value) => formatClock(Number(value)) },
+				y: { formatter: (value) => (value == null ? '' : `${value.toFixed(spec.decimals)} ${spec.unit}`) }
+			},
+			annotations: annotationsOf(spec)
+		};
+	}
+
+	function annotationsOf(spec: ChartSpec): NonNullable<ApexOptions['annotations']> {
+		const line = pageColour('ink-soft');
+		return {
+			xaxis: [
+				...grade.phases.flatMap((phase, index) =>
+					phase.startSeconds === null
+						? []
+						: [
+								{
+									x: phase.startSeconds,
+									borderColor: line,
+									strokeDashArray: 3,
+									...(spec === CHARTS[0]
+										? {
+												label: {
+													text: String(index + 1),
+													orientation: 'horizontal',
+													textAnchor: 'start',
+													borderWidth: 0,
+													offsetY: 4,
+													offsetX: 2,
+													style: { background: 'transparent', color: line, fontSize: '11px' }
+												}
+											}
+										: {})
+								}
+							]
+				),
+				...(spec.target
+					? excursionsOf(grade, spec.target).map(({ from, to }) => ({
+							x: from,
+							x2: to,
+							fillColor: pageColour('caution'),
+							opacity: 0.28,
+							borderColor: 'transparent'
+						}))
+					: [])
+			]
+		};
+	}
+
+	onMount(() => {
+		let gone = false;
+		void (async () => {
+			try {
+				const [{ default: Apex }, track] = await Promise.all([import('apexcharts'), recordingOf(attemptId)]);
+				if (gone) return;
+				charts = CHARTS.map(
+					(spec, i) => new Apex(places[spec.id]!, optionsOf(spec, track, i === CHARTS.length - 1))
+				);
+				await Promise.all(charts.map((chart) => chart.render()));
+				loaded = true;
+			} catch {
+				failed = true;
+			}
+		})();
+		return () => {
+			gone = true;
+			for (const chart of charts) chart.destroy();
+		};
+	});
+
+	$effect(() => {
+		const at = moment;
+		if (!loaded) return;
+		for (const chart of charts) {
+			chart.removeAnnotation('moment');
+			if (at !== null)
+				chart.addXaxisAnnotation(
+					{
+						id: 'moment',
+						x: at,
+						borderColor: pageColour('accent'),
+						borderWidth: 2,
+						strokeDashArray: 0,
+						label: { text: '' }
+					},
+					true
+				);
+		}
+	});
+</script>
+
+{#if failed}<p class="p-3 text-limit" role="alert">
+		The recording could not be loaded. Reload the page to try again.
+	</p>{/if}
+<div data-testid="charts" data-loaded={loaded}>
+	{#each CHARTS as spec (spec.id)}
+		<p class="px-3 text-sm font-semibold text-ink-soft">{spec.title}, {spec.unit}</p>
+		<div
+			bind:this={places[spec.id]}
+			role="img"
+			aria-label="{spec.title} over time, with limits, phases and excursions"
+		></div>
+	{/each}
+</div>
+<p class="px-3 pb-2 text-sm text-ink-soft">
+	Line: flown. Shaded band: limits of the standard. Amber: outside them. Dashed: begin of a phase:
+	{#each grade.phases as phase, i (phase.id)}
+		{#if phase.startSeconds !== null}<span class="mr-2 inline-block">{i + 1} {phase.name}</span>{/if}
+	{/each}
+</p>

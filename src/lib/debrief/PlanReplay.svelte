@@ -1,0 +1,139 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import {
+		formatClock,
+		windAt,
+		type Area,
+		type Grade,
+		type NavigationReport,
+		type TaskCard,
+		type Track
+	} from '@hanza/core';
+	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
+	import PointerDial from '$lib/panel/radios/PointerDial.svelte';
+	import PlanView from '$lib/plan/PlanView.svelte';
+	import { legendOf, legLabels, overlaysOf, type PlanPoint } from '$lib/plan/overlays.js';
+	import { recordingOf } from './recording.js';
+	interface Props {
+		attemptId: string;
+		card: TaskCard;
+		area: Area;
+		grade: Grade;
+		report: NavigationReport;
+		/** The moment shown, s; null for the whole flight. */
+		moment: number | null;
+		onmoment: (seconds: number | null) => void;
+	}
+	const { attemptId, card, area, grade, report, moment, onmoment }: Props = $props();
+
+	let track = $state.raw<Track | null>(null);
+	let failed = $state(false);
+	onMount(() => {
+		recordingOf(attemptId).then(
+			(loaded) => (track = loaded),
+			() => (failed = true)
+		);
+	});
+
+	const index = $derived(
+		track ? Math.min(track.length - 1, Math.round((moment ?? track.seconds) * track.rateHz)) : 0
+	);
+	const value = (name: Parameters<Track['column']>[0]) => (track?.has(name) ? track.column(name)[index]! : 0);
+	const drawn = $derived(
+		track && { north: track.column('northNm'), east: track.column('eastNm'), rateHz: track.rateHz }
+	);
+	const at = (seconds: number): PlanPoint => {
+		const i = Math.min((drawn?.north.length ?? 1) - 1, Math.round(seconds * (drawn?.rateHz ?? 10)));
+		return { north: drawn?.north[i] ?? 0, east: drawn?.east[i] ?? 0 };
+	};
+	const overlays = $derived(overlaysOf(card, grade));
+	/** Every twentieth second of the flight, and the stations that radials were drawn from, to lay the map out about. */
+	const about = $derived(
+		drawn
+			? [
+					...Array.from({ length: Math.ceil(drawn.north.length / 200) }, (_, i) =>
+						at((i * 200) / drawn.rateHz)
+					),
+					...overlays.flatMap((one) => (one.kind === 'radial' ? [one.at] : []))
+				]
+			: []
+	);
+	const labels = $derived(drawn ? legLabels(report.holds, at) : []);
+	const wind = $derived(windAt(card.weather, card.start.altitudeFt));
+	const radios = $derived(track?.has('nav1Needle') ?? false);
+	const POINTED = ['nav 1', 'nav 2', 'beacon'];
+</script>
+
+<section class="sheet min-w-0 p-3" aria-label="Plan of the flight" data-testid="plan-replay">
+	<div class="grid gap-3 lg:grid-cols-[minmax(0,1fr)_11rem]">
+		<div class="min-w-0">
+			<div class="h-[27rem]">
+				{#if failed}<p class="text-limit" role="alert">
+						The recording could not be loaded. Reload the page to try again.
+					</p>
+				{:else if track}
+					<PlanView
+						{area}
+						label="Plan of the flight over {area.name}, with what was asked for to scale"
+						{overlays}
+						track={drawn}
+						seconds={moment}
+						{labels}
+						{wind}
+						{about}
+						aircraft={{ northNm: value('northNm'), eastNm: value('eastNm'), trackDeg: value('trackDeg') }}
+					/>
+				{/if}
+			</div>
+			{#if track}
+				<label class="no-print mt-2 flex items-center gap-3">
+					<span class="w-12">{formatClock(moment ?? track.seconds)}</span>
+					<input
+						class="grow accent-accent"
+						type="range"
+						min="0"
+						max={Math.floor(track.seconds)}
+						step="1"
+						value={moment ?? track.seconds}
+						aria-label="Moment of the flight"
+						oninput={(event) => onmoment(event.currentTarget.valueAsNumber)}
+					/>
+					<button class="button" onclick={() => onmoment(null)}>whole flight</button>
+				</label>
+			{/if}
+			<p class="mt-1 text-sm text-ink-soft">
+				{legendOf(overlays, labels)}
+			</p>
+		</div>
+		<div class="grid content-start gap-3">
+			{#if radios}
+				<div
+					class="grid gap-2 rounded-lg bg-[#0e1012] p-2 text-[#eceae4]"
+					style="font-family: var(--font-panel)"
+				>
+					<div class="grid content-center gap-2">
+						<div class="h-22">
+							<CourseNeedle
+								name={value('needleSource') > 0 ? 'RNAV' : 'Nav 1'}
+								needle={value('needleSource') > 0 ? value('rnavNeedle') : value('nav1Needle')}
+								flag={value('needleSource') > 0 ? (value('rnavScaleNm') > 0 ? 1 : 0) : value('nav1Flag')}
+								courseDeg={value('nav1CourseDeg')}
+							/>
+						</div>
+						<p class="text-center text-sm text-[#a9aeb1]">
+							{value('distanceNm') < 0 ? 'no distance' : `${value('distanceNm').toFixed(1)} NM`}
+						</p>
+					</div>
+					<div class="h-40">
+						<PointerDial
+							headingDeg={value('indicatedHeadingDeg')}
+							pointerDeg={value('pointerDeg')}
+							valid={value('pointerValid') > 0}
+							source={POINTED[value('pointerSource')] ?? ''}
+						/>
+					</div>
+				</div>
+			{/if}
+		</div>
+	</div>
+</section>

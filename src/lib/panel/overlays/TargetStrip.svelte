@@ -1,0 +1,63 @@
+<script lang="ts">
+	import {
+		configurationWords,
+		formatClock,
+		formatTarget,
+		itemName,
+		TARGET_KINDS,
+		type TaskCard
+	} from '@hanza/core';
+	import Figure from '../controls/Readout.svelte';
+
+	interface Props {
+		card: TaskCard;
+		phase: number;
+		phaseSeconds: number;
+		shown: boolean;
+	}
+	const { card, phase, phaseSeconds, shown }: Props = $props();
+	const current = $derived(card.phases[phase]);
+	const configured = $derived(current?.configuration ? configurationWords(current.configuration) : '');
+	const next = $derived(card.phases[phase + 1]);
+</script>
+
+<div class="flex min-h-[4.2rem] items-center gap-5 px-4 py-2" data-testid="targets">
+	{#if !shown}
+		<p class="text-sm text-[#a9aeb1]">Targets hidden. <kbd>H</kbd> shows them.</p>
+	{:else if current}
+		<div class="w-[25rem] shrink-0">
+			<p class="truncate text-sm text-[#a9aeb1]">
+				Phase {phase + 1} of {card.phases.length} ·
+				<span class="inline-block w-10 align-bottom"><Figure text={formatClock(phaseSeconds)} /></span>
+				{#if next}· then: {next.name}{/if}
+			</p>
+			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
+			<p class="line-clamp-2 text-sm leading-tight text-[#cfd2d3]" title={current.instruction}>
+				{current.instruction}
+			</p>
+		</div>
+		<dl class="flex gap-5">
+			{#each TARGET_KINDS as kind (kind)}
+				{@const target = current.targets[kind]}
+				{#if target}
+					<div>
+						<dt class="text-xs text-[#a9aeb1]">
+							{itemName(kind)}{target.mode === 'reach' ? ', to reach' : ''}
+						</dt>
+						<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{formatTarget(kind, target.value)}</dd>
+					</div>
+				{/if}
+			{/each}
+			{#if configured}
+				<div>
+					<dt class="text-xs text-[#a9aeb1]">configuration</dt>
+					<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{configured}</dd>
+				</div>
+			{/if}
+		</dl>
+	{:else if phase >= card.phases.length}
+		<p class="text-lg font-bold">The card is flown. Finish when you are ready.</p>
+	{:else}
+		<p class="text-lg">{card.name}</p>
+	{/if}
+</div>

@@ -1,0 +1,293 @@
+<script lang="ts">
+	import {
+		formatHeading,
+		heardStation,
+		MARKERS,
+		morseWords,
+		RECEIVER_BITS,
+		toneOn,
+		type Area,
+		type RadioReadings,
+		type RadioSettings
+	} from '@hanza/core';
+	import {
+		frequencyText,
+		RECEIVER_NAMES,
+		RECEIVERS,
+		swap,
+		tuneBy,
+		turnCourse,
+		typedFrequency,
+		withCourse,
+		withStandby,
+		type Receiver
+	} from '$lib/panel/radios/radio-settings.js';
+	import Figure from '../controls/Readout.svelte';
+
+	interface Props {
+		area: Area;
+		settings: RadioSettings;
+		readings: RadioReadings;
+		timeSeconds: number;
+		/** Which receiver the tuning keys move. */
+		selected: Receiver;
+		onselect: (receiver: Receiver) => void;
+		onset: (settings: RadioSettings) => void;
+		onrnav: () => void;
+	}
+	const { area, settings, readings, timeSeconds, selected, onselect, onset, onrnav }: Props = $props();
+
+	const heard = $derived(heardStation(area, settings, readings));
+	const sounding = $derived(heard !== null && toneOn(heard.id, timeSeconds));
+	const active = (receiver: Receiver) =>
+		receiver === 'adf' ? settings.adf.activeKHz : settings[receiver].activeMHz;
+	const standby = (receiver: Receiver) =>
+		receiver === 'adf' ? settings.adf.standbyKHz : settings[receiver].standbyMHz;
+
+	function typed(receiver: Receiver, input: HTMLInputElement): void {
+		const frequency = typedFrequency(receiver, input.value);
+		if (frequency !== null) onset(withStandby(settings, receiver, frequency));
+		input.value = frequencyText(receiver, frequency ?? standby(receiver));
+		input.blur();
+	}
+	/** The wheel turns a knob: up is more. */
+	const wheel = (turn: (by: number) => void) => (event: WheelEvent) => {
+		event.preventDefault();
+		turn(event.deltaY < 0 ? 1 : -1);
+	};
+	const LIGHTS = MARKERS.slice(1);
+</script>
+
+<div class="rack" data-testid="radios">
+	{#each RECEIVERS as receiver (receiver)}
+		{@const identified = (readings.identified & RECEIVER_BITS[receiver]) !== 0}
+		<section class="unit" class:chosen={selected === receiver} aria-label={RECEIVER_NAMES[receiver]}>
+			<div class="row">
+				<button class="name" onclick={() => onselect(receiver)} title="The tuning keys move this one"
+					>{RECEIVER_NAMES[receiver]}</button
+				>
+				<button
+					class="knob tight"
+					aria-pressed={settings.listen === receiver}
+					aria-label="Listen to {RECEIVER_NAMES[receiver]}"
+					onclick={() => onset({ ...settings, listen: settings.listen === receiver ? 'off' : receiver })}
+					>listen</button
+				>
+			</div>
+			<div
+				class="row"
+				role="group"
+				aria-label="{RECEIVER_NAMES[receiver]} frequencies"
+				onwheel={wheel((by) => onset(tuneBy(settings, receiver, by)))}
+			>
+				<span class="active" aria-label="active"
+					><Figure text={frequencyText(receiver, active(receiver))} /></span
+				>
+				<button
+					class="knob tight"
+					aria-label="{RECEIVER_NAMES[receiver]}: active and standby change places"
+					onclick={() => onset(swap(settings, receiver))}>⇄</button
+				>
+				<input
+					class="standby"
+					inputmode="decimal"
+					aria-label="{RECEIVER_NAMES[receiver]} standby"
+					value={frequencyText(receiver, standby(receiver))}
+					onfocus={(event) => event.currentTarget.select()}
+					onchange={(event) => typed(receiver, event.currentTarget)}
+					onkeydown={(event) => {
+						event.stopPropagation();
+						if (event.key === 'Enter') typed(receiver, event.currentTarget);
+					}}
+				/>
+			</div>
+			{#if receiver !== 'adf'}
+				<div
+					class="row"
+					role="group"
+					aria-label="{RECEIVER_NAMES[receiver]} course"
+					onwheel={wheel((by) => onset(turnCourse(settings, receiver, by)))}
+				>
+					<span class="quiet">course</span>
+					<button
+						class="knob tight"
+						aria-label="{RECEIVER_NAMES[receiver]} course left"
+						onclick={() => onset(turnCourse(settings, receiver, -1))}>◂</button
+					>
+					<input
+						class="standby course"
+						inputmode="numeric"
+						aria-label="{RECEIVER_NAMES[receiver]} course, degrees"
+						value={formatHeading(settings[receiver].courseDeg)}
+						onfocus={(event) => event.currentTarget.select()}
+						onkeydown={(event) => {
+							event.stopPropagation();
+							if (event.key === 'Enter') event.currentTarget.blur();
+						}}
+						onchange={(event) => {
+							const value = Number(event.currentTarget.value);
+							if (Number.isFinite(value)) onset(withCourse(settings, receiver, value));
+							event.currentTarget.value = formatHeading(settings[receiver].courseDeg);
+							event.currentTarget.blur();
+						}}
+					/>
+					<button
+						class="knob tight"
+						aria-label="{RECEIVER_NAMES[receiver]} course right"
+						onclick={() => onset(turnCourse(settings, receiver, 1))}>▸</button
+					>
+				</div>
+			{:else}
+				<div class="row">
+					<span class="quiet">pointer</span>
+					{#each RECEIVERS as one (one)}
+						<button
+							class="knob tight"
+							aria-pressed={settings.pointer === one}
+							onclick={() => onset({ ...settings, pointer: one })}
+							>{one === 'nav1' ? '1' : one === 'nav2' ? '2' : 'B'}</button
+						>
+					{/each}
+				</div>
+			{/if}
+			<p class="ident" data-testid="ident-{receiver}">
+				{#if identified}<span class="good">✓ identified</span>
+				{:else if (readings.received & RECEIVER_BITS[receiver]) !== 0}not identified
+				{:else}<span class="none">no signal</span>{/if}
+			</p>
+		</section>
+	{/each}
+	<section class="unit wide" aria-label="Distance, markers and RNAV">
+		<div class="row">
+			<button
+				class="knob tight"
+				aria-label="Distance from {settings.distance === 'nav1' ? 'nav 1' : 'nav 2'}"
+				onclick={() => onset({ ...settings, distance: settings.distance === 'nav1' ? 'nav2' : 'nav1' })}
+				>DME {settings.distance === 'nav1' ? '1' : '2'}</button
+			>
+			<span class="active" data-testid="distance"
+				><Figure text={readings.distanceNm < 0 ? '– –' : readings.distanceNm.toFixed(1)} /></span
+			>
+			<span class="quiet">NM</span>
+			<span class="w-14"
+				><Figure text={readings.distanceNm < 0 ? '' : `${Math.round(readings.distanceKt)} kt`} /></span
+			>
+		</div>
+		<div class="row" role="group" aria-label="Markers">
+			{#each LIGHTS as light, i (light)}
+				<span class="light" class:lit={readings.marker === i + 1}>{light}</span>
+			{/each}
+		</div>
+		<div class="row">
+			<button class="knob tight" onclick={onrnav}>RNAV …</button>
+			<button
+				class="knob tight"
+				aria-pressed={settings.needle === 'rnav'}
+				onclick={() => onset({ ...settings, needle: settings.needle === 'nav' ? 'rnav' : 'nav' })}
+				>needle: {settings.needle === 'nav' ? 'nav 1' : 'RNAV'}</button
+			>
+			{#if readings.rnavValid > 0}
+				<span class="quiet w-32"
+					><Figure
+						text={`${settings.rnav.list[readings.rnavTo] ?? ''} ${formatHeading(readings.rnavBearingDeg)}° ${readings.rnavDistanceNm.toFixed(1)}`}
+					/></span
+				>
+			{/if}
+		</div>
+		<p class="ident" data-testid="morse">
+			{#if heard}<span class="lamp" class:lit={sounding}>●</span>
+				<span class="morse">{morseWords(heard.id)}</span>
+			{:else if settings.listen === 'off'}headset off
+			{:else}silence{/if}
+		</p>
+	</section>
+</div>
+
+<style>
+	.rack {
+		display: grid;
+		grid-template-columns: repeat(3, minmax(0, 1fr)) minmax(0, 1.35fr);
+		gap: 0.5rem;
+		font-size: 0.82rem;
+	}
+	.unit {
+		display: grid;
+		align-content: start;
+		gap: 0.25rem;
+		border: 1px solid #33393e;
+		border-radius: 8px;
+		background: #15181b;
+		padding: 0.35rem 0.5rem;
+	}
+	.unit.chosen {
+		border-color: #7fd1c7;
+	}
+	.row {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		gap: 0.3rem;
+		white-space: nowrap;
+	}
+	.name,
+	.quiet {
+		color: #a9aeb1;
+	}
+	.name {
+		cursor: pointer;
+	}
+	.active {
+		font-size: 1.1rem;
+		min-width: 4.3rem;
+	}
+	.standby {
+		width: 3.9rem;
+		border: 1px solid #33393e;
+		border-radius: 5px;
+		background: #0e1012;
+		padding: 0 0.3rem;
+		color: #cfd2d3;
+		text-align: right;
+		font-variant-numeric: tabular-nums;
+	}
+	.course {
+		width: 3rem;
+		color: #7fd1c7;
+	}
+	.ident {
+		color: #cfd2d3;
+		font-size: 0.78rem;
+		min-height: 1.1rem;
+		white-space: nowrap;
+	}
+	.good {
+		color: #7fd1c7;
+	}
+	.none {
+		color: #f0b64a;
+	}
+	.morse {
+		font-family: var(--font-mono);
+		font-size: 1.05rem;
+		letter-spacing: 0.06em;
+		line-height: 1;
+	}
+	.light {
+		flex: 1;
+		border: 1px solid #33393e;
+		border-radius: 4px;
+		text-align: center;
+		color: #8c9398;
+	}
+	.light.lit {
+		background: #f4f1ea;
+		color: #0e1012;
+		font-weight: 700;
+	}
+	.lamp {
+		color: #4a5157;
+	}
+	.lamp.lit {
+		color: #f4f1ea;
+	}
+</style>

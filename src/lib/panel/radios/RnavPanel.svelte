@@ -1,0 +1,80 @@
+<script lang="ts">
+	import { formatHeading, placesOf, type Area, type RadioSettings } from '@hanza/core';
+	import { goTo } from '$lib/panel/radios/radio-settings.js';
+
+	interface Props {
+		area: Area;
+		settings: RadioSettings;
+		onset: (settings: RadioSettings) => void;
+		onclose: () => void;
+	}
+	const { area, settings, onset, onclose }: Props = $props();
+	// svelte-ignore state_referenced_locally
+	let list = $state(settings.rnav.list.join(' '));
+	// svelte-ignore state_referenced_locally
+	let course = $state(settings.rnav.courseDeg === null ? '' : formatHeading(settings.rnav.courseDeg));
+	let problem = $state('');
+	// svelte-ignore state_referenced_locally
+	const known = placesOf(area).map(({ id }) => id);
+
+	/** What is typed next is meant for this field, not for the keys of the cockpit. */
+	const typing = (field: HTMLInputElement): void => field.focus();
+
+	function go(event: SubmitEvent): void {
+		event.preventDefault();
+		const ids = list
+			.toUpperCase()
+			.split(/[\s,]+/)
+			.filter(Boolean);
+		const strange = ids.find((id) => !known.includes(id));
+		if (ids.length === 0 || strange) {
+			problem = strange
+				? `${strange} is no place of ${area.name}.`
+				: 'Write a place, or several one after the other.';
+			return;
+		}
+		const deg = course.trim() === '' ? null : Number(course);
+		if (deg !== null && !(deg >= 0 && deg <= 360)) {
+			problem = 'A course is 000 to 360; left empty: straight there.';
+			return;
+		}
+		onset({ ...goTo(settings, ids.slice(0, 20), deg === 360 ? 0 : deg), needle: 'rnav' });
+		onclose();
+	}
+</script>
+
+<div class="panel-sheet rnav" role="dialog" aria-label="RNAV">
+	<form onsubmit={go}>
+		<label class="grid gap-1"
+			>Go to, one after the other
+			<input
+				class="panel-entry uppercase"
+				bind:value={list}
+				list="rnav-places"
+				placeholder="VSK ORMEK TRK"
+				{@attach typing}
+			/>
+		</label>
+		<datalist id="rnav-places">
+			{#each known as id (id)}<option value={id}></option>{/each}
+		</datalist>
+		<label class="mt-2 grid gap-1"
+			>On a course into the first (empty: straight there)
+			<input class="panel-entry uppercase" bind:value={course} inputmode="numeric" placeholder="060" />
+		</label>
+		{#if problem}<p class="mt-2 text-[#f0b64a]" role="alert">{problem}</p>{/if}
+		<p class="mt-3 flex gap-2">
+			<button class="knob">Go</button>
+			<button type="button" class="knob" onclick={onclose}>Leave it</button>
+		</p>
+	</form>
+</div>
+
+<style>
+	.rnav {
+		right: 24rem;
+		bottom: 4rem;
+		z-index: 8;
+		width: 22rem;
+	}
+</style>
