@@ -66,7 +66,7 @@ import {
 	WindOutput,
 	type PilotId
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../data/index.js';
 
 export interface Verb {
 	what: string;
@@ -92,9 +92,9 @@ const IdOr = <T extends TSchema>(schema: T) =>
 	});
 
 const cardOf = (value: unknown): TaskCard =>
-	typeof value === 'string' ? cardShelf.get(value) : parse(TaskCard, value, '/exercise');
+	typeof value === 'string' ? cardCatalog.get(value) : parse(TaskCard, value, '/exercise');
 const standardOf = (value: unknown): Standard =>
-	typeof value === 'string' ? standardShelf.get(value) : parse(Standard, value, '/standard');
+	typeof value === 'string' ? standardCatalog.get(value) : parse(Standard, value, '/standard');
 
 const FlyInput = Type.Object(
 	{
@@ -160,7 +160,7 @@ export const VERBS: Record<string, Verb> = {
 	),
 	modes: verb('modes of motion of an aeroplane', ModesInput, ModesOutput, solveModes),
 	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>
-		solveTrim(aircraftShelf.get(aircraft), input)
+		solveTrim(aircraftCatalog.get(aircraft), input)
 	),
 	scan: verb('what a sequence of looks says of a scan', ScanInput, ScanOutput, solveScan),
 	fly: verb(
@@ -177,12 +177,17 @@ export const VERBS: Record<string, Verb> = {
 			const started = performance.now();
 			const flight = flyByRobot(
 				card,
-				aircraftShelf.get(card.aircraft),
-				areaShelf.get(card.area),
+				aircraftCatalog.get(card.aircraft),
+				areaCatalog.get(card.area),
 				TECHNIQUES[pilot as PilotId],
 				seed
 			);
-			const grade = gradeFlight(flight.track, card, standardShelf.all[0]!, aircraftShelf.get(card.aircraft));
+			const grade = gradeFlight(
+				flight.track,
+				card,
+				standardCatalog.all[0]!,
+				aircraftCatalog.get(card.aircraft)
+			);
 			const spent = (performance.now() - started) / 1000;
 			if (rate !== undefined) pause(Math.max(0, flight.simulatedSeconds / rate - spent));
 			return {

@@ -23,7 +23,7 @@ import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
 import usInstrument from './standards/us-instrument.json' with { type: 'json' };
 
 /** A shelf of shipped documents of one kind: checked when first asked for, found by id. */
-class Shelf<T extends TSchema & { static: { id: string } }> {
+class Catalog<T extends TSchema & { static: { id: string } }> {
 	private parsed: Map<string, Static<T>> | null = null;
 
 	constructor(
@@ -58,8 +58,8 @@ class Shelf<T extends TSchema & { static: { id: string } }> {
 	}
 }
 
-export const aircraftShelf = new Shelf('aircraft', Aircraft, () => [ferrin160, ostrel240]);
-export const areaShelf = new Shelf('area', Area, () => [veskar]);
+export const aircraftCatalog = new Catalog('aircraft', Aircraft, () => [ferrin160, ostrel240]);
+export const areaCatalog = new Catalog('area', Area, () => [veskar]);
 
 /** Where the patterns of attitude flying are flown: low enough for the trainer to climb 500 ft/min. */
 const LOW_FT = 1500;
@@ -69,7 +69,7 @@ const SAFE_FT = 4500;
 /** The cards of attitude flying, laid out from the aircraft's own configurations. */
 function attitudeCards(): TaskCard[] {
 	const setting = (id: string, altitudeFt: number) => ({
-		aircraft: aircraftShelf.get(id),
+		aircraft: aircraftCatalog.get(id),
 		area: 'veskar',
 		altitudeFt,
 		headingDeg: 90
@@ -91,15 +91,15 @@ function attitudeCards(): TaskCard[] {
 }
 /** Where stations are heard and hills are cleared. */
 const RADIO_FT = 3000;
-export const cardShelf = new Shelf('card', TaskCard, () => [
+export const cardCatalog = new Catalog('card', TaskCard, () => [
 	approachDescent,
 	breakOut,
 	complexDescent,
 	...attitudeCards(),
 	...radioCards({
-		aircraft: aircraftShelf.get('ferrin-160'),
-		area: areaShelf.get('veskar'),
+		aircraft: aircraftCatalog.get('ferrin-160'),
+		area: areaCatalog.get('veskar'),
 		altitudeFt: RADIO_FT
 	})
 ]);
-export const standardShelf = new Shelf('standard', Standard, () => [usInstrument, euInstrument]);
+export const standardCatalog = new Catalog('standard', Standard, () => [usInstrument, euInstrument]);

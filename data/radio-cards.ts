@@ -1,12 +1,12 @@
 import {
 	normalizeDeg,
-	RadioSheet,
+	RadioCardBuilder,
 	steadyWind,
 	type Call,
-	type CourseGuide,
-	type HoldGuide,
+	type CoursePath,
+	type HoldPath,
 	type RadioSetting,
-	type ReversalGuide,
+	type ReversalPath,
 	type TaskCard
 } from '@hanza/core';
 
@@ -47,13 +47,13 @@ const ARRIVALS = { direct: 105, teardrop: 230, parallel: 330 } as const;
  * @throws InputError where the area lacks a station.
  */
 export function radioCards(setting: RadioSetting): TaskCard[] {
-	const sheet = () => new RadioSheet(setting);
+	const sheet = () => new RadioCardBuilder(setting);
 	const course = (
 		aid: string,
 		courseDeg: number,
 		toward: 'to' | 'from',
 		interceptDeg?: number
-	): CourseGuide => ({
+	): CoursePath => ({
 		kind: 'course',
 		aid,
 		courseDeg: normalizeDeg(courseDeg),
@@ -65,7 +65,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 	const passed = (aid: string) => ({ kind: 'passed', aid }) as const;
 
 	const cross = steadyWind({ fromDeg: 345, speedKt: 20 });
-	const holdGuide = (turns: 'left' | 'right', more: Partial<HoldGuide> = {}): HoldGuide => ({
+	const holdPath = (turns: 'left' | 'right', more: Partial<HoldPath> = {}): HoldPath => ({
 		kind: 'hold',
 		aid: 'LSK',
 		inboundCourseDeg: 90,
@@ -85,29 +85,29 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 		name: string,
 		summary: string,
 		headingDeg: number,
-		guide: HoldGuide,
+		path: HoldPath,
 		more: Partial<TaskCard> = {}
 	): TaskCard =>
 		sheet()
-			.track(course(guide.aid, headingDeg, 'to'), passed(guide.aid))
-			.hold(guide, { kind: 'circuits', count: guide.circuits + 1 })
+			.track(course(path.aid, headingDeg, 'to'), passed(path.aid))
+			.hold(path, { kind: 'circuits', count: path.circuits + 1 })
 			.card(
 				id,
 				name,
 				HOLDS,
 				summary,
-				{ aid: guide.aid, ...arrive(headingDeg) },
+				{ aid: path.aid, ...arrive(headingDeg) },
 				{
 					weather: steadyWind({ fromDeg: 40, speedKt: 20 }),
 					calls: [
-						{ id: 'fix', at: { kind: 'passing', aid: guide.aid }, ...PASSAGE },
+						{ id: 'fix', at: { kind: 'passing', aid: path.aid }, ...PASSAGE },
 						{ id: 'outbound', at: { kind: 'outbound' }, ...OUTBOUND }
 					],
 					...more
 				}
 			);
 	const reversalCard = (
-		shape: ReversalGuide['shape'],
+		shape: ReversalPath['shape'],
 		name: string,
 		summary: string,
 		outboundCourseDeg = 270,
@@ -270,42 +270,42 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 			'Hold, direct entry',
 			'Over the station, outbound at once, three circuits in a crosswind.',
 			ARRIVALS.direct,
-			holdGuide('right')
+			holdPath('right')
 		),
 		holdCard(
 			'hold-teardrop',
 			'Hold, teardrop entry',
 			'Thirty degrees into the holding side for a minute, then round on to the course.',
 			ARRIVALS.teardrop,
-			holdGuide('right')
+			holdPath('right')
 		),
 		holdCard(
 			'hold-parallel',
 			'Hold, parallel entry',
 			'Outbound on the other side for a minute, round through more than 180°, and in.',
 			ARRIVALS.parallel,
-			holdGuide('right')
+			holdPath('right')
 		),
 		holdCard(
 			'hold-left',
 			'Hold with left turns',
 			'The same, mirrored: left turns, timed by the outbound leg.',
 			75,
-			holdGuide('left', { timing: 'outbound' })
+			holdPath('left', { timing: 'outbound' })
 		),
 		holdCard(
 			'hold-leave',
 			'Hold, and leave at a time',
 			'Two circuits, the second made as long or short as it takes to be over the fix at the minute given.',
 			ARRIVALS.direct,
-			holdGuide('right', { circuits: 2, leaveAtSeconds: 900 })
+			holdPath('right', { circuits: 2, leaveAtSeconds: 900 })
 		),
 		holdCard(
 			'hold-beacon',
 			'Hold over a beacon',
 			'By the pointer alone: no distance, a dip in every turn, and a swing over the beacon that is no passage yet.',
 			ARRIVALS.direct,
-			holdGuide('right', { aid: 'MRN' }),
+			holdPath('right', { aid: 'MRN' }),
 			{ weather: steadyWind({ fromDeg: 300, speedKt: 15 }) }
 		),
 		holdCard(
@@ -313,14 +313,14 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 			'Hold at a fix by RNAV',
 			'A needle by distance, a bearing in figures: the same hold where no station stands.',
 			ARRIVALS.direct,
-			holdGuide('right', { aid: 'ORMEK' })
+			holdPath('right', { aid: 'ORMEK' })
 		),
 		holdCard(
 			'hold-find-wind',
 			'Find the wind in a hold',
 			'A wind that nobody tells: find the heading that holds the course, circuit by circuit. The debrief shows how near it came.',
 			ARRIVALS.direct,
-			holdGuide('right'),
+			holdPath('right'),
 			{ weather: steadyWind({ fromDeg: 340, speedKt: 18 }), windInBrief: false }
 		),
 		holdCard(
@@ -328,7 +328,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 			'Correct the time of a hold',
 			'Fifteen knots along the hold: after the first circuit the minute inbound is wrong, and what it had too much or too little goes into the next outbound leg.',
 			ARRIVALS.direct,
-			holdGuide('right'),
+			holdPath('right'),
 			{ weather: steadyWind({ fromDeg: 270, speedKt: 15 }) }
 		),
 		reversalCard(

@@ -12,7 +12,7 @@ import {
 	type Track
 } from '@hanza/core';
 import type { Knex } from 'knex';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { openDatabase } from '../src/lib/server/db.js';
 import {
 	addAssignment,
@@ -144,7 +144,7 @@ async function keepFlight(
 	seconds: number,
 	assignmentId: string | null = null
 ): Promise<string> {
-	const standard = standardShelf.get('us-instrument');
+	const standard = standardCatalog.get('us-instrument');
 	const attemptId = await beginFlight(db, student, {
 		assignmentId,
 		card,
@@ -173,10 +173,10 @@ async function seed(url: string): Promise<void> {
 	const db = openDatabase(url);
 	try {
 		if (await isDemo(db)) return;
-		const card = cardShelf.get('approach-descent');
-		const standard = standardShelf.get('us-instrument');
-		const aircraft = aircraftShelf.get(card.aircraft);
-		const area = areaShelf.get(card.area);
+		const card = cardCatalog.get('approach-descent');
+		const standard = standardCatalog.get('us-instrument');
+		const aircraft = aircraftCatalog.get(card.aircraft);
+		const area = areaCatalog.get(card.area);
 		// Demo people enter by the choice on the first page; their password is the same simple word.
 		const passwordHash = await hashPassword('practice');
 		const instructorId = await addPerson(db, {
@@ -209,14 +209,14 @@ async function seed(url: string): Promise<void> {
 				await addAssignment(db, {
 					studentId: id,
 					instructorId,
-					card: cardShelf.get(cardId),
+					card: cardCatalog.get(cardId),
 					standardId: standard.id,
 					assist: 'any',
 					note: '',
 					createdAt: new Date(now - (nth + 2) * 3_600_000)
 				});
 			for (const [i, flown] of (person.attitude ?? []).entries()) {
-				const asked = cardShelf.get(flown.card);
+				const asked = cardCatalog.get(flown.card);
 				const set = {
 					...(flown.light ? inLightAir(asked) : asked),
 					...(flown.veiled ? { veil: 'blur' as const } : {})
@@ -224,7 +224,7 @@ async function seed(url: string): Promise<void> {
 				const startedAt = new Date(now - flown.daysAgo * 86_400_000 - ((s * 53 + i * 67) % 240) * 60_000);
 				const flight = flyByRobot(
 					set,
-					aircraftShelf.get(set.aircraft),
+					aircraftCatalog.get(set.aircraft),
 					area,
 					TECHNIQUES[flown.pilot],
 					300 * (s + 1) + i

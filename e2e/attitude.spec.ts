@@ -1,9 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { solveHoldEntry } from '@hanza/core';
 import { addPerson } from '../src/lib/server/data/index.js';
-import { keepCard } from '../src/lib/server/services/index.js';
+import { saveCard } from '../src/lib/server/services/index.js';
 import { hashPassword } from '../src/lib/server/services/auth.js';
-import { cardShelf } from '../data/index.js';
+import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
@@ -181,7 +181,7 @@ test('hold entries are drilled against the clock, with the hand shown after the 
 });
 
 test('an unusual attitude is handed over by three calls, recovered by keys and graded', async ({ page }) => {
-	const card = structuredClone(cardShelf.get('upset-moderate'));
+	const card = structuredClone(cardCatalog.get('upset-moderate'));
 	card.upset = { level: 'moderate', kind: 'nose-low' };
 	const { login } = await studentWithTask(card, 'direct');
 	await signIn(page, login);
@@ -304,12 +304,12 @@ test('another’s cards are nowhere: 404, for an instructor as for a student', a
 			role: 'instructor' as const,
 			instructorId: null
 		};
-		return keepCard(db, owner, cardShelf.get('oval'));
+		return saveCard(db, owner, cardCatalog.get('oval'));
 	});
 	await enterAs(page, 'Harun Aldbeck');
 	for (const path of [`/cards/${id}`, `/api/cards/${id}`])
 		expect((await page.goto(path))!.status(), path).toBe(404);
-	const put = await page.request.put(`/api/cards/${id}`, { data: cardShelf.get('oval') });
+	const put = await page.request.put(`/api/cards/${id}`, { data: cardCatalog.get('oval') });
 	expect(put.status()).toBe(404);
 	const student = await (await browser.newContext()).newPage();
 	await enterAs(student, 'Ilse Varnholm');

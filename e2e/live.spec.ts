@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { cardShelf } from '../data/index.js';
+import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
@@ -107,7 +107,7 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 });
 
 test('the complex single: gear, propeller, the warner, and keys of one’s own choice', async ({ page }) => {
-	const { login } = await studentWithTask(cardShelf.get('complex-descent'));
+	const { login } = await studentWithTask(cardCatalog.get('complex-descent'));
 	await signIn(page, login);
 	await page.goto('/controls');
 	await page.getByRole('button', { name: /^Gear up or down/ }).click();

@@ -1,25 +1,25 @@
 import { expect, test, type Page } from '@playwright/test';
 import { Flight, setupOf, withPlaces, type TaskCard } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
 import { beginFlying } from './support/cockpit.js';
 import { studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
 
-const area = areaShelf.get('veskar');
+const area = areaCatalog.get('veskar');
 
 /** Intercept, track, hold: a hold of half a minute inbound, three miles from its station, in 20 kt across. */
 function shortHold(): TaskCard {
-	const card = structuredClone(cardShelf.get('hold-direct'));
+	const card = structuredClone(cardCatalog.get('hold-direct'));
 	const [track, hold] = card.phases;
-	const [inbound] = structuredClone(cardShelf.get('intercept-inbound')).phases;
+	const [inbound] = structuredClone(cardCatalog.get('intercept-inbound')).phases;
 	card.id = 'short-hold';
 	card.name = 'Short hold';
 	const course = { kind: 'course', aid: 'LSK', courseDeg: 105, toward: 'to' } as const;
-	inbound!.guide = { ...course, interceptDeg: 45 };
+	inbound!.path = { ...course, interceptDeg: 45 };
 	inbound!.name = 'Intercept 105 to LSK';
-	if (hold!.guide?.kind === 'hold') hold!.guide.inboundSeconds = 30;
-	card.phases = [inbound!, { ...track!, guide: course }, hold!].map((phase, i) => ({
+	if (hold!.path?.kind === 'hold') hold!.path.inboundSeconds = 30;
+	card.phases = [inbound!, { ...track!, path: course }, hold!].map((phase, i) => ({
 		...phase,
 		id: `leg-${i + 1}`
 	}));
@@ -72,7 +72,7 @@ test('a student tunes, identifies, intercepts, tracks and holds; the debrief sho
 
 	await page.getByRole('combobox', { name: /^Rate/ }).selectOption('8');
 	const flight = new Flight({
-		...setupOf(card, aircraftShelf.get(card.aircraft), area),
+		...setupOf(card, aircraftCatalog.get(card.aircraft), area),
 		assist: 'attitude',
 		seed: 1
 	});
@@ -107,7 +107,7 @@ test('a student works out the hold before flying it, and sees the answer only th
 	page,
 	browser
 }) => {
-	const { login, assignmentId } = await studentWithTask(cardShelf.get('hold-teardrop'));
+	const { login, assignmentId } = await studentWithTask(cardCatalog.get('hold-teardrop'));
 	await signIn(page, login);
 	await page.goto(`/brief/${assignmentId}`);
 	await expect(page.getByText('Wind 040° at 20 kt')).toBeVisible();
@@ -136,12 +136,12 @@ test('a student works out the hold before flying it, and sees the answer only th
 	await expect(page.getByLabel('Wind from')).toHaveValue('40');
 	// Another student has no such task.
 	const stranger = await (await browser.newContext()).newPage();
-	await signIn(stranger, (await studentWithTask(cardShelf.get('hold-direct'))).login);
+	await signIn(stranger, (await studentWithTask(cardCatalog.get('hold-direct'))).login);
 	expect((await stranger.goto(`/brief/${assignmentId}`))!.status()).toBe(404);
 });
 
 test('a student says where the aircraft is, and hears how far that was off', async ({ page }) => {
-	const { login } = await studentWithTask(cardShelf.get('two-radials'));
+	const { login } = await studentWithTask(cardCatalog.get('two-radials'));
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).last().click();
 	await beginFlying(page);
@@ -180,7 +180,7 @@ test('a student says where the aircraft is, and hears how far that was off', asy
 });
 
 test('on a veiled panel the needles, too, are read only while they are looked at', async ({ page }) => {
-	const { login } = await studentWithTask({ ...cardShelf.get('bracket'), veil: 'black' });
+	const { login } = await studentWithTask({ ...cardCatalog.get('bracket'), veil: 'black' });
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).last().click();
 	await beginFlying(page);

@@ -25,12 +25,12 @@ import {
 	toDegrees,
 	trimmedFlight
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 
-const card = cardShelf.get('approach-descent');
-const aircraft = aircraftShelf.get(card.aircraft);
-const area = areaShelf.get(card.area);
-const standard = standardShelf.get('us-instrument');
+const card = cardCatalog.get('approach-descent');
+const aircraft = aircraftCatalog.get(card.aircraft);
+const area = areaCatalog.get(card.area);
+const standard = standardCatalog.get('us-instrument');
 const rows: [string, string][] = [];
 
 /** Ten minutes of moving controls, with each step cut in `parts`. */

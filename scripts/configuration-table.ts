@@ -9,7 +9,7 @@ import {
 	trimmedFlight,
 	type Aircraft
 } from '@hanza/core';
-import { aircraftShelf } from '$data';
+import { aircraftCatalog } from '$data';
 
 function modesTable(aircraft: Aircraft): string[] {
 	const { bestClimbKias: climb } = aircraft.speeds;
@@ -33,7 +33,7 @@ function modesTable(aircraft: Aircraft): string[] {
 }
 
 mkdirSync('docs/aircraft', { recursive: true });
-for (const aircraft of aircraftShelf.all) {
+for (const aircraft of aircraftCatalog.all) {
 	const governed = aircraft.propeller.kind === 'constant-speed';
 	const rows = aircraft.configurations.map((configuration) => {
 		const day = { ...standardDay, altitudeFt: configuration.altitudeFt };

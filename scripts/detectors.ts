@@ -19,15 +19,15 @@ import {
 	type ShownFault,
 	type TaskCard
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 
 const FLIGHTS = Number(process.argv[2] ?? 100);
-const aircraft = aircraftShelf.get('ferrin-160');
-const area = areaShelf.get('veskar');
-const standard = standardShelf.get('us-instrument');
+const aircraft = aircraftCatalog.get('ferrin-160');
+const area = areaCatalog.get('veskar');
+const standard = standardCatalog.get('us-instrument');
 const setting = { aircraft, area: area.id, headingDeg: 90 };
 const pattern = (id: PatternId, altitudeFt: number) => patternCard(id, { ...setting, altitudeFt });
-const descent = cardShelf.get('approach-descent');
+const descent = cardCatalog.get('approach-descent');
 
 /** A fault, and the cards on which it can be shown; the pilot that has it is the gallery's. */
 interface Case {
@@ -37,7 +37,7 @@ interface Case {
 	wind?: 'across' | 'along';
 }
 const shownBy = (fault: ShownFault) => GALLERY.find(({ kind }) => kind === fault)!;
-const shipped = (...ids: string[]) => ids.map((id) => cardShelf.get(id));
+const shipped = (...ids: string[]) => ids.map((id) => cardCatalog.get(id));
 const TRACKS = shipped('bracket', 'track-crosswind');
 const NAVIGATION: Case[] = [
 	{ kind: 'chases-needle', cards: TRACKS, wind: 'across' },
@@ -89,10 +89,10 @@ const CASES: Case[] = [
 
 /** The course of the phase that a card is about. */
 function courseOfCard(card: TaskCard): number {
-	const guide = card.phases
-		.map(({ guide: one }) => one)
+	const path = card.phases
+		.map(({ path: one }) => one)
 		.findLast((one) => one?.kind === 'course' || one?.kind === 'hold');
-	return guide?.kind === 'hold' ? guide.inboundCourseDeg : guide?.kind === 'course' ? guide.courseDeg : 0;
+	return path?.kind === 'hold' ? path.inboundCourseDeg : path?.kind === 'course' ? path.courseDeg : 0;
 }
 
 /**

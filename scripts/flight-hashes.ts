@@ -17,7 +17,7 @@ import {
 	type TaskCard,
 	type Track
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 
 const sha = (...parts: (string | Uint8Array)[]): string => {
 	const hash = createHash('sha256');
@@ -56,10 +56,10 @@ const inAir = (card: TaskCard, turbulence: 'light' | 'moderate'): TaskCard => ({
 	...card,
 	weather: { ...card.weather, turbulence }
 });
-const some = (id: string): TaskCard => cardShelf.get(id);
+const some = (id: string): TaskCard => cardCatalog.get(id);
 const flights: Flown[] = [
-	...cardShelf.all.map((card) => ({ card, pilot: 'steady' as const, seed: 1, longestSeconds: 900 })),
-	...cardShelf.all.map((card) => ({
+	...cardCatalog.all.map((card) => ({ card, pilot: 'steady' as const, seed: 1, longestSeconds: 900 })),
+	...cardCatalog.all.map((card) => ({
 		card: inAir(card, 'light'),
 		pilot: 'steady' as const,
 		seed: 2,
@@ -84,10 +84,17 @@ const flights: Flown[] = [
 const [part = '0', parts = '1'] = process.argv.slice(2);
 for (let i = Number(part); i < flights.length; i += Number(parts)) {
 	const { card, pilot, seed, longestSeconds } = flights[i]!;
-	const aircraft = aircraftShelf.get(card.aircraft);
-	const flown = flyByRobot(card, aircraft, areaShelf.get(card.area), TECHNIQUES[pilot], seed, longestSeconds);
+	const aircraft = aircraftCatalog.get(card.aircraft);
+	const flown = flyByRobot(
+		card,
+		aircraft,
+		areaCatalog.get(card.area),
+		TECHNIQUES[pilot],
+		seed,
+		longestSeconds
+	);
 	const loaded = loadedAircraft(aircraft, card.loading);
-	const grades = standardShelf.all.map((standard) => gradeFlight(flown.track, card, standard, loaded));
+	const grades = standardCatalog.all.map((standard) => gradeFlight(flown.track, card, standard, loaded));
 	const air = card.weather.turbulence ?? 'calm';
 	console.log(
 		[

@@ -1,20 +1,20 @@
 // node scripts/run-ts.mjs scripts/hour-track.ts FILE: an hour of a hold as a recording, for the figures of the plan.
 import { writeFileSync } from 'node:fs';
 import { encodeChunk, flyByRobot, TECHNIQUES, type TaskCard } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
 
 const SECONDS = 3600;
-const shipped = cardShelf.get('hold-direct');
+const shipped = cardCatalog.get('hold-direct');
 const card: TaskCard = {
 	...shipped,
 	phases: shipped.phases.map((phase) =>
-		phase.guide?.kind === 'hold' ? { ...phase, end: { kind: 'elapsed', seconds: SECONDS } } : phase
+		phase.path?.kind === 'hold' ? { ...phase, end: { kind: 'elapsed', seconds: SECONDS } } : phase
 	)
 };
 const { track } = flyByRobot(
 	card,
-	aircraftShelf.get(card.aircraft),
-	areaShelf.get(card.area),
+	aircraftCatalog.get(card.aircraft),
+	areaCatalog.get(card.area),
 	TECHNIQUES.steady,
 	1,
 	SECONDS

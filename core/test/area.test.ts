@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import {
 	areaFromGeoJson,
 	areaToGeoJson,
-	checkedArea,
+	validateArea,
 	FALL_FT_PER_NM2,
 	groundFt,
 	inSight,
@@ -47,7 +47,7 @@ describe('the local plane', () => {
 
 describe('the shipped area', () => {
 	it('hangs together and has what a lesson needs', () => {
-		expect(checkedArea(area)).toEqual(area);
+		expect(validateArea(area)).toEqual(area);
 		const kinds = area.stations.map(({ kind }) => kind);
 		expect(kinds.filter((kind) => kind === 'vor' || kind === 'ndb').length).toBeGreaterThanOrEqual(7);
 		expect(area.airports).toHaveLength(4);
@@ -84,7 +84,7 @@ describe('an area that does not hang together is refused by name', () => {
 			/must not share a frequency/
 		]
 	])('%s', (_, change, message) => {
-		expect(() => checkedArea({ ...area, ...change })).toThrow(message);
+		expect(() => validateArea({ ...area, ...change })).toThrow(message);
 	});
 });
 

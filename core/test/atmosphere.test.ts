@@ -4,7 +4,7 @@ import {
 	airAt,
 	altimeterFt,
 	calibratedFromImpactMps,
-	CannotError,
+	InfeasibleError,
 	impactPressurePa,
 	normalizeDeg,
 	pressureAltitudeM,
@@ -90,7 +90,7 @@ describe('wind triangle', () => {
 					try {
 						answer = solveWindTriangle({ courseDeg, trueAirspeedKt, windFromDeg, windSpeedKt });
 					} catch (error) {
-						expect(error).toBeInstanceOf(CannotError);
+						expect(error).toBeInstanceOf(InfeasibleError);
 						expect(windSpeedKt).toBeGreaterThanOrEqual(trueAirspeedKt * 0.999);
 						return;
 					}

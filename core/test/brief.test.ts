@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { briefOf, isWorkedOut, solveHold, type BriefQuestion, type TaskCard } from '../src/index.js';
 import { descentCard } from './shipped.js';
 
-const card = (id: string): TaskCard => structuredClone(cardShelf.get(id));
+const card = (id: string): TaskCard => structuredClone(cardCatalog.get(id));
 const questions = (one: TaskCard) => new Map(briefOf(one).map((asked) => [asked.id, asked]));
 function ofKind<K extends BriefQuestion['answer']['kind']>(one: TaskCard, ending: string, kind: K) {
 	const found = briefOf(one).find(({ id }) => id.endsWith(ending));
@@ -15,7 +15,7 @@ describe('what a card wants worked out', () => {
 	it('is nothing where nothing is flown along', () => expect(briefOf(descentCard)).toEqual([]));
 
 	it('is asked once, each under its own name', () => {
-		for (const one of cardShelf.all) {
+		for (const one of cardCatalog.all) {
 			const asked = briefOf(one);
 			expect(new Set(asked.map(({ id }) => id)).size, one.id).toBe(asked.length);
 			expect(new Set(asked.map(({ ask }) => ask)).size, one.id).toBe(asked.length);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
 	airAt,
-	CannotError,
+	InfeasibleError,
 	configurationFlight,
 	Flight,
 	InputError,
@@ -13,7 +13,7 @@ import {
 	toDegrees,
 	trimmedAtThrottle,
 	trimmedFlight,
-	weighUp,
+	massAndBalance,
 	type Aircraft,
 	type ControlInputs,
 	type FlightSetup
@@ -210,7 +210,7 @@ describe.each([
 	) as [Aircraft['loading']['standard'], Aircraft['loading']['standard']];
 
 	it('weighs in its standard loading what its table is for, at the reference', () => {
-		const { massKg, armM, withinLimits } = weighUp(aircraft, aircraft.loading.standard);
+		const { massKg, armM, withinLimits } = massAndBalance(aircraft, aircraft.loading.standard);
 		expect(massKg).toBe(aircraft.massKg);
 		expect(armM).toBeCloseTo(aircraft.loading.referenceArmM, 3);
 		expect(withinLimits).toBe(true);
@@ -231,7 +231,7 @@ describe.each([
 			try {
 				for (; ; kt -= 0.25) trimmed(one, { airspeedKcas: kt, altitudeFt: 0, verticalSpeedFpm: -300 });
 			} catch (error) {
-				if (!(error instanceof CannotError)) throw error;
+				if (!(error instanceof InfeasibleError)) throw error;
 				return kt;
 			}
 		};
@@ -249,13 +249,13 @@ describe.each([
 
 	it('refuses what is over its limits, and says which', () => {
 		const over = { stationsKg: { ...full.stationsKg, baggage: 200 }, fuelKg: full.fuelKg };
-		expect(weighUp(aircraft, over).problems.join()).toMatch(/baggage: 200 kg where \d+ kg is allowed/);
+		expect(massAndBalance(aircraft, over).problems.join()).toMatch(/baggage: 200 kg where \d+ kg is allowed/);
 		expect(() => loadedAircraft(aircraft, over)).toThrow(InputError);
-		expect(() => weighUp(aircraft, { stationsKg: { wing: 5 }, fuelKg: 0 })).toThrow(
+		expect(() => massAndBalance(aircraft, { stationsKg: { wing: 5 }, fuelKg: 0 })).toThrow(
 			/it has front, rear, baggage/
 		);
 		const tail = { stationsKg: { front: 0, rear: 200, baggage: 70 }, fuelKg: 20 };
-		expect(weighUp(aircraft, tail).problems.join()).toMatch(/centre of gravity/);
+		expect(massAndBalance(aircraft, tail).problems.join()).toMatch(/centre of gravity/);
 	});
 });
 

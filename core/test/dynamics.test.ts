@@ -5,7 +5,7 @@ import {
 	airplaneIn,
 	airAt,
 	attitudeOf,
-	CannotError,
+	InfeasibleError,
 	EquationsOfMotion,
 	Integrator,
 	LinearModel,
@@ -209,7 +209,7 @@ describe('the trainer’s numbers', () => {
 
 	it('stalls clean near 50 kt', () => {
 		expect(() => solveTrim(trainer, { airspeedKias: 49, verticalSpeedFpm: 0, altitudeFt: 0 })).toThrow(
-			CannotError
+			InfeasibleError
 		);
 		expect(
 			solveTrim(trainer, { airspeedKias: 52, verticalSpeedFpm: 0, altitudeFt: 0 }).angleOfAttackDeg

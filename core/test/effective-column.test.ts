@@ -5,9 +5,9 @@ import {
 	eventSample,
 	FAILURE_KINDS,
 	Flight,
-	honestColumn,
-	noticedFailures,
-	noticedText,
+	effectiveColumn,
+	recognizedFailures,
+	recognitionText,
 	sampleFlight,
 	setupOf,
 	type FailureKind,
@@ -36,10 +36,10 @@ describe('a dial that has failed', () => {
 	});
 
 	it('is believed before it fails and not after; others are believed throughout', () => {
-		const altitude = honestColumn(track, 'indicatedAltitudeFt')!;
+		const altitude = effectiveColumn(track, 'indicatedAltitudeFt')!;
 		expect(altitude[50]).toBe(3000);
 		expect(altitude[150]).toBeCloseTo(2250, 0);
-		expect(honestColumn(track, 'indicatedAirspeedKt')![150]).toBe(90);
+		expect(effectiveColumn(track, 'indicatedAirspeedKt')![150]).toBe(90);
 	});
 
 	it('is replaced in a live sample as in a recorded one', () => {
@@ -58,9 +58,9 @@ describe('a dial that has failed', () => {
 
 	it('that was not recorded is stood in for, and neither is invented', () => {
 		const bare = drawn(5, { altitudeFt: [[0, 1234]] });
-		expect(honestColumn(bare, 'indicatedAltitudeFt')![10]).toBe(1234);
-		expect(honestColumn(bare, 'indicatedAirspeedKt')).toBeNull();
-		expect(honestColumn(bare, 'bankDeg')).toBeNull();
+		expect(effectiveColumn(bare, 'indicatedAltitudeFt')![10]).toBe(1234);
+		expect(effectiveColumn(bare, 'indicatedAirspeedKt')).toBeNull();
+		expect(effectiveColumn(bare, 'bankDeg')).toBeNull();
 	});
 });
 
@@ -82,24 +82,24 @@ describe('what the student did about it', () => {
 		});
 
 	it('a cover on a dial that lied counts from the moment it began to', () => {
-		const [noticed] = noticedFailures(covering(43, 'attitude'));
+		const [noticed] = recognizedFailures(covering(43, 'attitude'));
 		expect(noticed).toEqual({
 			kind: 'vacuum',
 			beganSeconds: 20,
 			covered: { instrument: 'attitude', atSeconds: 43 },
-			lies: true,
+			affectsInstruments: true,
 			namedSeconds: null,
 			wrongly: []
 		});
-		expect(noticedText(noticed!)).toBe(
+		expect(recognitionText(noticed!)).toBe(
 			'Vacuum: began at 0:20; you did not name it, covered the attitude after 23 s.'
 		);
 	});
 
 	it('a cover on a healthy dial does not', () => {
-		const [noticed] = noticedFailures(covering(43, 'airspeed'));
+		const [noticed] = recognizedFailures(covering(43, 'airspeed'));
 		expect(noticed!.covered).toBeNull();
-		expect(noticedText(noticed!)).toBe('Vacuum: began at 0:20; you did not name it, covered nothing.');
+		expect(recognitionText(noticed!)).toBe('Vacuum: began at 0:20; you did not name it, covered nothing.');
 	});
 
 	it('a failure in which no dial lies asks for no cover', () => {
@@ -111,12 +111,14 @@ describe('what the student did about it', () => {
 				[30, bit('engine-rough')]
 			]
 		});
-		expect(noticedText(noticedFailures(track)[0]!)).toBe('Engine rough: began at 0:10; you did not name it.');
+		expect(recognitionText(recognizedFailures(track)[0]!)).toBe(
+			'Engine rough: began at 0:10; you did not name it.'
+		);
 	});
 
 	it('nothing failed, nothing recorded: nothing to say', () => {
-		expect(noticedFailures(drawn(5, { failures: [[0, 0]] }))).toEqual([]);
-		expect(noticedFailures(drawn(5, { altitudeFt: [[0, 0]] }))).toEqual([]);
+		expect(recognizedFailures(drawn(5, { failures: [[0, 0]] }))).toEqual([]);
+		expect(recognizedFailures(drawn(5, { altitudeFt: [[0, 0]] }))).toEqual([]);
 	});
 
 	it('the bits name the dials', () => {

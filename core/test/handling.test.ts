@@ -16,7 +16,7 @@ import {
 	TECHNIQUES,
 	type TaskCard
 } from '../src/index.js';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { area, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -74,7 +74,7 @@ describe('each fault of the gallery', () => {
 	it.each(GALLERY.map((entry) => [entry.kind, entry] as const))(
 		'%s: named on the flight that has it, and not on the clean one beside it',
 		(kind, { cards, pilot, seed, turbulence, longestSeconds = 420 }) => {
-			const card = inAir(cardShelf.get(cards[0]!), turbulence);
+			const card = inAir(cardCatalog.get(cards[0]!), turbulence);
 			const named = (who: keyof typeof TECHNIQUES) => {
 				const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[who], seed, longestSeconds);
 				return [
@@ -93,7 +93,7 @@ describe('each fault of the gallery', () => {
 	it('a stare and an omission cost heading, and it is said how much', () => {
 		for (const kind of ['fixation', 'omission'] as const) {
 			const { cards, pilot, seed, turbulence } = GALLERY.find((entry) => entry.kind === kind)!;
-			const card = inAir(cardShelf.get(cards[0]!), turbulence);
+			const card = inAir(cardCatalog.get(cards[0]!), turbulence);
 			const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[pilot], seed, 420);
 			const costs = reportScan(looks, 'hub-and-spoke', track, card, us).costs.filter(
 				({ fault, item }) => fault.kind === kind && item === 'headingDeg'

@@ -13,40 +13,40 @@ import {
 	timingError,
 	toDegrees,
 	toRadians,
-	type CourseGuide,
+	type CoursePath,
 	type FaultKind,
-	type Guide,
-	type HoldGuide,
+	type Path,
+	type HoldPath,
 	type NavigationReport,
-	type ReversalGuide,
+	type ReversalPath,
 	type Track
 } from '../src/index.js';
-import { guidedCard, Pencil, STILL_AIR, type Air } from './synthetic-track.js';
+import { pathCard, SyntheticTrack, STILL_AIR, type Air } from './synthetic-track.js';
 import { descentCard } from './shipped.js';
 
 const CROSS: Air = { kt: 120, windFromDeg: 0, windKt: 20, variationDeg: 0 };
 /** Eastward to the middle. */
-const EAST: CourseGuide = { kind: 'course', aid: 'MID', courseDeg: 90, toward: 'to' };
+const EAST: CoursePath = { kind: 'course', aid: 'MID', courseDeg: 90, toward: 'to' };
 
-function judged(guide: Guide, air: Air, track: Track, arcSettleSeconds?: number) {
+function judged(path: Path, air: Air, track: Track, arcSettleSeconds?: number) {
 	const targets =
 		arcSettleSeconds === undefined
 			? {}
 			: { arcNm: { value: 0, mode: 'hold' as const, settleSeconds: arcSettleSeconds } };
-	const card = guidedCard(descentCard, guide, air, { targets });
+	const card = pathCard(descentCard, path, air, { targets });
 	const found = navigationOf(card, track, [{ phase: 0, startSeconds: 0, endSeconds: null }]);
 	if (!found) throw new Error('the flight was not judged');
 	return { card, ...found };
 }
-const course = (air: Air, track: Track, guide = EAST) => judged(guide, air, track).report.courses[0]!;
-const kinds = (guide: Guide, air: Air, track: Track): FaultKind[] =>
-	judged(guide, air, track).faults.map(({ kind }) => kind);
+const course = (air: Air, track: Track, path = EAST) => judged(path, air, track).report.courses[0]!;
+const kinds = (path: Path, air: Air, track: Track): FaultKind[] =>
+	judged(path, air, track).faults.map(({ kind }) => kind);
 
 describe('a course that was intercepted', () => {
-	const guide: CourseGuide = { ...EAST, interceptDeg: 45 };
+	const path: CoursePath = { ...EAST, interceptDeg: 45 };
 	/** Three miles left of the course, twenty from the station, and 45° toward it until some way past it. */
 	const cut = (pastNm: number) => {
-		const pencil = new Pencil(STILL_AIR, 3, -20, 135);
+		const pencil = new SyntheticTrack(STILL_AIR, 3, -20, 135);
 		return pencil
 			.straight(((3 + pastNm) * Math.SQRT2 * 3600) / 120)
 			.turn('left', 90)
@@ -54,7 +54,7 @@ describe('a course that was intercepted', () => {
 	};
 
 	it('tells the cut flown beside the cut wanted', () => {
-		const report = course(STILL_AIR, cut(0).track(), guide);
+		const report = course(STILL_AIR, cut(0).track(), path);
 		expect(report).toMatchObject({ kind: 'intercept', wantedCutDeg: 45 });
 		expect(report.cutDeg).toBeCloseTo(45, 6);
 		expect(course(STILL_AIR, cut(0).track()).kind).toBe('track');
@@ -64,7 +64,7 @@ describe('a course that was intercepted', () => {
 		// The turn of 45° itself goes 0.19 NM across: V/(60π)·(1 − cos 45°).
 		const across = (120 / (60 * Math.PI)) * (1 - Math.SQRT1_2);
 		for (const past of [0, 0.2, 0.5]) {
-			const report = course(STILL_AIR, cut(past).track(), guide);
+			const report = course(STILL_AIR, cut(past).track(), path);
 			expect(report.overshootNm).toBeCloseTo(past + across, 2);
 			// It is at its farthest from where the turn ended on; nearer the station that is a larger angle.
 			const end = cut(past).east;
@@ -75,7 +75,7 @@ describe('a course that was intercepted', () => {
 	});
 
 	it('has no overshoot where the turn was led', () => {
-		const report = course(STILL_AIR, cut(-0.3).track(), guide);
+		const report = course(STILL_AIR, cut(-0.3).track(), path);
 		expect(report.overshootNm).toBeNull();
 		expect(report.overshootShare).toBeNull();
 	});
@@ -83,18 +83,18 @@ describe('a course that was intercepted', () => {
 	it('is established where the needle came within a quarter and stayed', () => {
 		// Led exactly: the turn ends on the course.
 		const across = (120 / (60 * Math.PI)) * (1 - Math.SQRT1_2);
-		const report = course(STILL_AIR, cut(-across).track(), guide);
+		const report = course(STILL_AIR, cut(-across).track(), path);
 		const quarter = (3 - Math.tan(toRadians(2.5)) * 17.3) * Math.SQRT2 * 30;
 		expect(Math.abs(report.establishedSeconds! - quarter)).toBeLessThan(4);
-		const never = new Pencil(STILL_AIR, 3, -20, 90).straight(200).track();
-		expect(course(STILL_AIR, never, guide)).toMatchObject({ establishedSeconds: null, rmsNm: null });
+		const never = new SyntheticTrack(STILL_AIR, 3, -20, 90).straight(200).track();
+		expect(course(STILL_AIR, never, path)).toMatchObject({ establishedSeconds: null, rmsNm: null });
 	});
 });
 
 describe('a course that was tracked', () => {
 	it('gives its distance in miles, and in shares of the angle at the station', () => {
 		// A quarter of a mile right of it, from twelve miles to four.
-		const report = course(STILL_AIR, new Pencil(STILL_AIR, -0.25, -12, 90).straight(240).track());
+		const report = course(STILL_AIR, new SyntheticTrack(STILL_AIR, -0.25, -12, 90).straight(240).track());
 		expect(report.rmsNm).toBeCloseTo(0.25, 6);
 		const shares = Array.from({ length: 2400 }, (_, i) => {
 			const east = 12 - (i * 8) / 2400;
@@ -105,7 +105,7 @@ describe('a course that was tracked', () => {
 	});
 
 	it('counts an RNAV course in miles of its scale, near and far', () => {
-		const track = new Pencil(STILL_AIR, -0.2, -12, 90).straight(240).track();
+		const track = new SyntheticTrack(STILL_AIR, -0.2, -12, 90).straight(240).track();
 		expect(course(STILL_AIR, track, { ...EAST, fullScale: { nm: 1 } }).rmsShare).toBeCloseTo(0.2, 6);
 		expect(course(STILL_AIR, track, { ...EAST, fullScale: { nm: 2 } }).rmsShare).toBeCloseTo(0.1, 6);
 	});
@@ -117,7 +117,7 @@ describe('a course that was tracked', () => {
 			windFromDeg: 0,
 			windSpeedKt: 20
 		});
-		const report = course(CROSS, new Pencil(CROSS, 0, -12, headingDeg).straight(200).track());
+		const report = course(CROSS, new SyntheticTrack(CROSS, 0, -12, headingDeg).straight(200).track());
 		expect(report.correctionDeg).toBeCloseTo(windCorrectionDeg, 3);
 		expect(report.neededDeg).toBeCloseTo(windCorrectionDeg, 6);
 		expect(report.rmsNm).toBeLessThan(0.01);
@@ -131,7 +131,7 @@ describe('a course that was tracked', () => {
 			const [back, left] = [-10, -0.5];
 			const north = back * Math.cos(angle) - left * Math.sin(angle);
 			const east = back * Math.sin(angle) + left * Math.cos(angle);
-			const pencil = new Pencil(air, north, east, normalizeDeg(courseDeg + 20)).straight(50);
+			const pencil = new SyntheticTrack(air, north, east, normalizeDeg(courseDeg + 20)).straight(50);
 			pencil.turn('left', normalizeDeg(courseDeg + 6)).straight(100);
 			return course(air, pencil.track(), { ...EAST, courseDeg });
 		};
@@ -154,7 +154,7 @@ describe('a course that was tracked', () => {
 		const weave = (sizes: number[]) =>
 			course(
 				STILL_AIR,
-				new Pencil(STILL_AIR, 0, -14, 90)
+				new SyntheticTrack(STILL_AIR, 0, -14, 90)
 					.steered(sizes.length * 60, (t) => {
 						// Half a sine of heading a minute makes a swing to one side and back.
 						const half = Math.floor(t / 60);
@@ -171,7 +171,7 @@ describe('a course that was tracked', () => {
 describe('faults along a course', () => {
 	/** Turning after the needle: the heading swings by so much, over and over. */
 	const swinging = (deg: number, seconds = 300, period = 40) =>
-		new Pencil(STILL_AIR, 0, -16, 90)
+		new SyntheticTrack(STILL_AIR, 0, -16, 90)
 			.steered(seconds, (t) => 90 + deg * Math.cos((2 * Math.PI * t) / period))
 			.track();
 
@@ -181,17 +181,17 @@ describe('faults along a course', () => {
 	});
 
 	it('names a turn held until the needle was centred', () => {
-		const late = new Pencil(STILL_AIR, 3, -20, 135).straight(3 * Math.SQRT2 * 30);
+		const late = new SyntheticTrack(STILL_AIR, 3, -20, 135).straight(3 * Math.SQRT2 * 30);
 		expect(kinds(EAST, STILL_AIR, late.turn('left', 90).straight(60).track())).toContain(
 			'turn-held-until-centred'
 		);
-		const led = new Pencil(STILL_AIR, 3, -20, 135).straight(2.8 * Math.SQRT2 * 30);
+		const led = new SyntheticTrack(STILL_AIR, 3, -20, 135).straight(2.8 * Math.SQRT2 * 30);
 		expect(kinds(EAST, STILL_AIR, led.turn('left', 90).straight(60).track())).toEqual([]);
 	});
 
 	it('names too large a correction, and lets the distance deserve it', () => {
 		const correcting = (deg: number) =>
-			new Pencil(STILL_AIR, 0, -16, 90)
+			new SyntheticTrack(STILL_AIR, 0, -16, 90)
 				.straight(20)
 				// A quarter of a mile to the left, and back in one turn to the right and one to the left.
 				.steered(40, () => 80)
@@ -204,16 +204,16 @@ describe('faults along a course', () => {
 	});
 
 	it('names a needle that is left where it is, after a minute and a quarter', () => {
-		const beside = (seconds: number) => new Pencil(STILL_AIR, 1.5, -16, 90).straight(seconds).track();
+		const beside = (seconds: number) => new SyntheticTrack(STILL_AIR, 1.5, -16, 90).straight(seconds).track();
 		expect(kinds(EAST, STILL_AIR, beside(120))).toEqual(['corrects-too-little']);
 		expect(kinds(EAST, STILL_AIR, beside(70))).toEqual([]);
-		const closing = new Pencil(STILL_AIR, 1.5, -16, 96).straight(180).track();
+		const closing = new SyntheticTrack(STILL_AIR, 1.5, -16, 96).straight(180).track();
 		expect(kinds(EAST, STILL_AIR, closing)).toEqual([]);
 	});
 
 	it('names the whole correction taken out on the course, again and again', () => {
 		// A wind from the left: out to the right with the nose on the course, back with twenty degrees.
-		const pencil = new Pencil(CROSS, 0, -17, 90);
+		const pencil = new SyntheticTrack(CROSS, 0, -17, 90);
 		for (let i = 0; i < 3; i++) pencil.steered(90, () => 90).steered(78, () => 69);
 		expect(kinds(EAST, CROSS, pencil.track())).toContain('no-wind-correction');
 		// The same needle in a calm has another cause.
@@ -223,23 +223,23 @@ describe('faults along a course', () => {
 			windFromDeg: 0,
 			windSpeedKt: 20
 		});
-		const kept = new Pencil(CROSS, 0, -20, headingDeg).straight(400).track();
+		const kept = new SyntheticTrack(CROSS, 0, -20, headingDeg).straight(400).track();
 		expect(kinds(EAST, CROSS, kept)).toEqual([]);
 	});
 
 	it('names a turn away from the needle', () => {
 		const away = (deg: number) =>
-			new Pencil(STILL_AIR, -0.8, -14, 90).straight(15).steered(30, () => 90 + deg);
+			new SyntheticTrack(STILL_AIR, -0.8, -14, 90).straight(15).steered(30, () => 90 + deg);
 		expect(kinds(EAST, STILL_AIR, away(20).track())).toContain('reverse-sensing');
 		expect(kinds(EAST, STILL_AIR, away(-20).track())).not.toContain('reverse-sensing');
 	});
 
 	it('names a station that was not listened to within half a minute, on either receiver', () => {
-		const flight = (more: Parameters<Pencil['track']>[0]) =>
+		const flight = (more: Parameters<SyntheticTrack['track']>[0]) =>
 			kinds(
 				EAST,
 				STILL_AIR,
-				new Pencil(STILL_AIR, 0, -14, 90).straight(90).track({
+				new SyntheticTrack(STILL_AIR, 0, -14, 90).straight(90).track({
 					nav1MHz: 113.2,
 					nav2MHz: 110,
 					adfKHz: 300,
@@ -261,7 +261,7 @@ describe('faults along a course', () => {
 describe('an arc', () => {
 	/** Clockwise about the middle from the north, at a distance that may grow. */
 	const round = (radiusNm: (deg: number) => number) => {
-		const pencil = new Pencil(STILL_AIR, radiusNm(0), 0, 90);
+		const pencil = new SyntheticTrack(STILL_AIR, radiusNm(0), 0, 90);
 		pencil.steered(400, (_, at) => {
 			const radial = toDegrees(Math.atan2(at.east, at.north));
 			const distance = Math.hypot(at.north, at.east);
@@ -292,7 +292,7 @@ describe('an arc', () => {
 	});
 
 	it('measures the slant range, as the dial shows it', () => {
-		const track = new Pencil(STILL_AIR, 3, 0, 90).steered(60, (_, at) => {
+		const track = new SyntheticTrack(STILL_AIR, 3, 0, 90).steered(60, (_, at) => {
 			return toDegrees(Math.atan2(at.east, at.north)) + 90;
 		});
 		const high = track.track({ altitudeFt: 4 * 6076.12 });
@@ -308,7 +308,7 @@ describe('an arc', () => {
 });
 
 describe('a hold', () => {
-	const guide: HoldGuide = {
+	const path: HoldPath = {
 		kind: 'hold',
 		aid: 'MID',
 		inboundCourseDeg: 90,
@@ -318,7 +318,7 @@ describe('a hold', () => {
 		circuits: 3
 	};
 	const AIR: Air = { kt: 100, windFromDeg: 30, windKt: 15, variationDeg: 4 };
-	const exactFor = (one: HoldGuide, air = AIR) =>
+	const exactFor = (one: HoldPath, air = AIR) =>
 		solveHold({
 			inboundCourseDeg: one.inboundCourseDeg,
 			turns: one.turns,
@@ -332,13 +332,13 @@ describe('a hold', () => {
 
 	/** Arrives over the fix, flies a direct entry and circuits, each with its own outbound heading, seconds from level, and cut back. */
 	function flown(
-		one: HoldGuide,
+		one: HoldPath,
 		air: Air,
 		legs: { headingDeg: number; seconds: number; cutDeg?: number }[],
 		turns = one.turns
 	) {
 		const exact = exactFor(one, air);
-		const pencil = new Pencil(air, 0, 0, exact.inboundHeadingDeg);
+		const pencil = new SyntheticTrack(air, 0, 0, exact.inboundHeadingDeg);
 		const inbound = toRadians(one.inboundCourseDeg + air.variationDeg);
 		const past = () => pencil.north * Math.cos(inbound) + pencil.east * Math.sin(inbound);
 		for (const { headingDeg, seconds, cutDeg = 0 } of legs) {
@@ -351,16 +351,16 @@ describe('a hold', () => {
 		}
 		return pencil.straight(3);
 	}
-	const report = (one: HoldGuide, air: Air, pencil: Pencil) =>
+	const report = (one: HoldPath, air: Air, pencil: SyntheticTrack) =>
 		judged(one, air, pencil.track()).report.holds[0]!;
-	const perfect = (one: HoldGuide, air = AIR) => {
+	const perfect = (one: HoldPath, air = AIR) => {
 		const { outboundHeadingDeg, outboundSeconds } = exactFor(one, air);
 		return { headingDeg: outboundHeadingDeg, seconds: outboundSeconds };
 	};
 
 	it('flown exactly comes out exact: on the course, on the time, from abeam', () => {
 		for (const turns of ['right', 'left'] as const) {
-			const one = { ...guide, turns };
+			const one = { ...path, turns };
 			const legs = Array.from({ length: 4 }, () => perfect(one));
 			const found = report(one, AIR, flown(one, AIR, legs));
 			const exact = exactFor(one);
@@ -384,11 +384,11 @@ describe('a hold', () => {
 			seconds: fc.double({ min: 20, max: 70, noNaN: true }),
 			cutDeg: fc.double({ min: -60, max: 60, noNaN: true })
 		});
-		const card = guidedCard(descentCard, guide, AIR, { end: { kind: 'circuits', count: 3 } });
+		const card = pathCard(descentCard, path, AIR, { end: { kind: 'circuits', count: 3 } });
 		const counted = { done: 0, going: 0 };
 		fc.assert(
 			fc.property(fc.array(leg, { minLength: 3, maxLength: 3 }), (legs) => {
-				const track = flown(guide, AIR, legs).track();
+				const track = flown(path, AIR, legs).track();
 				const times = cutPhases(card, track);
 				const { circuits } = navigationOf(card, track, times)!.report.holds[0]!;
 				const done = times[0]!.endSeconds !== null;
@@ -406,9 +406,9 @@ describe('a hold', () => {
 	it('finds the entry that was flown from each sector, and the one that was right', () => {
 		// Arriving on a heading, the first heading of the entry and the turns to it and from it.
 		const enter = (arrivalDeg: number, firstDeg: number, side: 'left' | 'right', back: 'left' | 'right') => {
-			const pencil = new Pencil({ ...STILL_AIR, kt: 100 }, 0, 0, arrivalDeg);
+			const pencil = new SyntheticTrack({ ...STILL_AIR, kt: 100 }, 0, 0, arrivalDeg);
 			return report(
-				guide,
+				path,
 				STILL_AIR,
 				pencil.straight(0.1).turn(side, firstDeg).straight(60).turn(back, 90).straight(120)
 			).entry;
@@ -421,9 +421,9 @@ describe('a hold', () => {
 	});
 
 	it('tells the leg that stayed off its time, by so much', () => {
-		const longer = (by: number) => ({ ...perfect(guide), seconds: perfect(guide).seconds + by });
-		const legs = [perfect(guide), longer(0), longer(25), longer(25)];
-		const { report: all, faults } = judged(guide, AIR, flown(guide, AIR, legs).track());
+		const longer = (by: number) => ({ ...perfect(path), seconds: perfect(path).seconds + by });
+		const legs = [perfect(path), longer(0), longer(25), longer(25)];
+		const { report: all, faults } = judged(path, AIR, flown(path, AIR, legs).track());
 		const hold = all.holds[0]!;
 		const [first, second] = hold.circuits;
 		expect(Math.abs(timingError(hold, first!))).toBeLessThan(1);
@@ -431,16 +431,16 @@ describe('a hold', () => {
 		expect(faults.map(({ kind }) => kind)).toContain('hold-timing');
 		// One later circuit alone is not yet a habit; with the first off to the same side it is.
 		const single = (first: number) =>
-			kinds(guide, AIR, flown(guide, AIR, [perfect(guide), longer(first), longer(25)]).track());
+			kinds(path, AIR, flown(path, AIR, [perfect(path), longer(first), longer(25)]).track());
 		expect(single(0)).not.toContain('hold-timing');
 		expect(single(25)).toContain('hold-timing');
 		// Mended in the last circuit it is no fault.
-		const mended = flown(guide, AIR, [perfect(guide), longer(25), longer(25), longer(0)]).track();
-		expect(kinds(guide, AIR, mended)).not.toContain('hold-timing');
+		const mended = flown(path, AIR, [perfect(path), longer(25), longer(25), longer(0)]).track();
+		expect(kinds(path, AIR, mended)).not.toContain('hold-timing');
 	});
 
 	it('allows between the published outbound time and what the wind makes of it', () => {
-		const outbound = { ...guide, timing: 'outbound' as const };
+		const outbound = { ...path, timing: 'outbound' as const };
 		const exact = exactFor(outbound);
 		const between = (60 + exact.secondsFromAbeam) / 2;
 		const hold = { wantedSeconds: 60, timing: 'outbound' as const, exact };
@@ -454,29 +454,29 @@ describe('a hold', () => {
 	});
 
 	it('says whether the last circuit was better than the first', () => {
-		const off = (deg: number) => ({ ...perfect(guide), headingDeg: perfect(guide).headingDeg + deg });
+		const off = (deg: number) => ({ ...perfect(path), headingDeg: perfect(path).headingDeg + deg });
 		// The second correction makes good what the first was off.
-		const better = report(guide, AIR, flown(guide, AIR, [off(0), off(12), off(-12)]));
+		const better = report(path, AIR, flown(path, AIR, [off(0), off(12), off(-12)]));
 		expect(better.circuits.map(({ missNm }) => Math.abs(missNm) > 0.1)).toEqual([true, false]);
 		expect(gotBetter(better)).toBe(true);
-		const worse = report(guide, AIR, flown(guide, AIR, [off(0), off(0), off(12)]));
+		const worse = report(path, AIR, flown(path, AIR, [off(0), off(0), off(12)]));
 		expect(gotBetter(worse)).toBe(false);
-		expect(gotBetter(report(guide, AIR, flown(guide, AIR, [off(0), off(0)])))).toBeNull();
+		expect(gotBetter(report(path, AIR, flown(path, AIR, [off(0), off(0)])))).toBeNull();
 	});
 
 	it('turned the wrong way is a fault, and past any tolerance', () => {
-		const mirrored = { ...guide, turns: other(guide.turns) };
+		const mirrored = { ...path, turns: other(path.turns) };
 		const legs = Array.from({ length: 3 }, () => perfect(mirrored));
-		const { card, report: all, faults } = judged(guide, AIR, flown(mirrored, AIR, legs).track());
+		const { card, report: all, faults } = judged(path, AIR, flown(mirrored, AIR, legs).track());
 		expect(faults.map(({ kind }) => kind)).toContain('hold-side');
 		expect([...hardLimits(all, card).values()].flat().join()).toContain('wrong way');
 		const right = judged(
-			guide,
+			path,
 			AIR,
 			flown(
-				guide,
+				path,
 				AIR,
-				Array.from({ length: 3 }, () => perfect(guide))
+				Array.from({ length: 3 }, () => perfect(path))
 			).track()
 		);
 		expect(right.faults.map(({ kind }) => kind)).not.toContain('hold-side');
@@ -485,12 +485,12 @@ describe('a hold', () => {
 
 	it('keeps the worst altitude of each circuit', () => {
 		const pencil = flown(
-			guide,
+			path,
 			AIR,
-			Array.from({ length: 3 }, () => perfect(guide))
+			Array.from({ length: 3 }, () => perfect(path))
 		);
 		const half = pencil.seconds * 0.6;
-		const card = guidedCard(descentCard, guide, AIR, {
+		const card = pathCard(descentCard, path, AIR, {
 			targets: { altitudeFt: { value: 3000, mode: 'hold' } }
 		});
 		const track = pencil.track({ indicatedAltitudeFt: (t) => (t > half ? 2880 : 3040) });
@@ -502,7 +502,7 @@ describe('a hold', () => {
 });
 
 describe('a course reversal', () => {
-	const guide: ReversalGuide = {
+	const path: ReversalPath = {
 		kind: 'reversal',
 		shape: '45-180',
 		aid: 'MID',
@@ -516,7 +516,7 @@ describe('a course reversal', () => {
 		const sign = side === 'right' ? 1 : -1;
 		const back = side === 'right' ? 'left' : 'right';
 		const off = normalizeDeg(270 + sign * 45);
-		return new Pencil(STILL_AIR, 0, 0, 270)
+		return new SyntheticTrack(STILL_AIR, 0, 0, 270)
 			.straight(outSeconds)
 			.turn(side, off)
 			.straight(60)
@@ -525,7 +525,7 @@ describe('a course reversal', () => {
 			.turn(side, 90)
 			.straight(30);
 	};
-	const reversal = (track: Track) => judged(guide, STILL_AIR, track).report.reversals[0]!;
+	const reversal = (track: Track) => judged(path, STILL_AIR, track).report.reversals[0]!;
 
 	it('tells the farthest point, slant, as far as it went', () => {
 		const pencil = barb('right');
@@ -545,7 +545,7 @@ describe('a course reversal', () => {
 
 	it('beyond the limit or on the wrong side is past any tolerance', () => {
 		const said = (track: Track) => {
-			const { card, report } = judged(guide, STILL_AIR, track);
+			const { card, report } = judged(path, STILL_AIR, track);
 			return [...hardLimits(report, card).values()].flat().join('; ');
 		};
 		expect(said(barb('right').track())).toBe('');
@@ -555,11 +555,11 @@ describe('a course reversal', () => {
 });
 
 describe('the way to a beacon', () => {
-	const guide = (method: 'home' | 'track'): Guide => ({ kind: 'homing', aid: 'MID', method });
-	const from = (method: 'home' | 'track', headingDeg: (at: Pencil) => number) => {
-		const pencil = new Pencil(CROSS, 0, -8, 90);
+	const path = (method: 'home' | 'track'): Path => ({ kind: 'homing', aid: 'MID', method });
+	const from = (method: 'home' | 'track', headingDeg: (at: SyntheticTrack) => number) => {
+		const pencil = new SyntheticTrack(CROSS, 0, -8, 90);
 		while (Math.hypot(pencil.north, pencil.east) > 0.2) pencil.steered(0.1, (_, at) => headingDeg(at));
-		return judged(guide(method), CROSS, pencil.track()).report.homings![0]!;
+		return judged(path(method), CROSS, pencil.track()).report.homings![0]!;
 	};
 
 	it('is longer with the nose on the pointer, and bends down the wind', () => {
@@ -583,7 +583,7 @@ describe('the way to a beacon', () => {
 
 describe('a place that was said', () => {
 	it('is set against where the aircraft was at that moment', () => {
-		const track = new Pencil(STILL_AIR, 2, 0, 90).straight(60).track({
+		const track = new SyntheticTrack(STILL_AIR, 2, 0, 90).straight(60).track({
 			marks: (t) => (t < 30 ? 0 : 1),
 			markNorthNm: 2,
 			markEastNm: (t) => (t < 30 ? 0 : 4)
@@ -599,7 +599,7 @@ describe('a place that was said', () => {
 describe('the radials that were drawn', () => {
 	it('are set against the ones the aircraft was on, by the name of their station', () => {
 		// Two miles north of the middle, a mile along to the east.
-		const track = new Pencil({ ...STILL_AIR, variationDeg: 5 }, 2, 0, 85).straight(60).track({
+		const track = new SyntheticTrack({ ...STILL_AIR, variationDeg: 5 }, 2, 0, 85).straight(60).track({
 			marks: (t) => (t < 30 ? 0 : 1),
 			markNorthNm: 2,
 			markEastNm: 1,
@@ -620,11 +620,11 @@ describe('the radials that were drawn', () => {
 		expect(strange!.wasDeg).toBeCloseTo(265, 1);
 	});
 	it('are none where none were drawn or recorded', () => {
-		const said = (more: Parameters<Pencil['track']>[0]) =>
+		const said = (more: Parameters<SyntheticTrack['track']>[0]) =>
 			judged(
 				{ kind: 'position', aids: ['MID', 'MID'] },
 				STILL_AIR,
-				new Pencil(STILL_AIR, 2, 0, 90)
+				new SyntheticTrack(STILL_AIR, 2, 0, 90)
 					.straight(20)
 					.track({ marks: (t) => (t < 5 ? 0 : 1), markNorthNm: 2, markEastNm: 0, ...more })
 			).report.marks[0]!.lines;
@@ -642,7 +642,7 @@ describe('the radials that were drawn', () => {
 });
 
 describe('the wind worked out', () => {
-	const windsOf = (air: Air, pencil: Pencil) =>
+	const windsOf = (air: Air, pencil: SyntheticTrack) =>
 		judged(
 			EAST,
 			air,
@@ -654,8 +654,8 @@ describe('the wind worked out', () => {
 			})
 		).report.winds;
 	/** With the heading as flown on its dial. */
-	function estimates(air: Air, draw: (pencil: Pencil) => Pencil) {
-		const pencil = draw(new Pencil(air, 0, -8, 90));
+	function estimates(air: Air, draw: (pencil: SyntheticTrack) => SyntheticTrack) {
+		const pencil = draw(new SyntheticTrack(air, 0, -8, 90));
 		const heading = pencil.track().column('headingDeg');
 		const track = pencil.track({
 			indicatedHeadingDeg: (t) => heading[Math.round(t * 10)]!,
@@ -665,7 +665,7 @@ describe('the wind worked out', () => {
 		});
 		return judged(EAST, air, track).report.winds;
 	}
-	const box = (pencil: Pencil) => {
+	const box = (pencil: SyntheticTrack) => {
 		for (const to of [180, 270, 360, 90, 180, 270, 360, 90]) pencil.straight(60).turn('right', to);
 		return pencil;
 	};
@@ -690,7 +690,7 @@ describe('the wind worked out', () => {
 	});
 
 	it('needs a straight leg of twenty seconds', () => {
-		const turning = new Pencil(CROSS, 0, -8, 90).straight(15);
+		const turning = new SyntheticTrack(CROSS, 0, -8, 90).straight(15);
 		for (let i = 0; i < 6; i++) turning.turn('right', 180).straight(12).turn('right', 90).straight(12);
 		expect(windsOf(CROSS, turning)).toEqual([]);
 	});
@@ -698,7 +698,7 @@ describe('the wind worked out', () => {
 
 describe('calls and what the flight did meanwhile', () => {
 	it('sets the delay beside the spread of altitude and heading in the same minute', () => {
-		const card = guidedCard(descentCard, EAST, STILL_AIR);
+		const card = pathCard(descentCard, EAST, STILL_AIR);
 		card.calls = [
 			{
 				id: 'c',
@@ -708,7 +708,7 @@ describe('calls and what the flight did meanwhile', () => {
 				withinSeconds: 12
 			}
 		];
-		const pencil = new Pencil(STILL_AIR, 0, -12, 90).steered(
+		const pencil = new SyntheticTrack(STILL_AIR, 0, -12, 90).steered(
 			120,
 			(t) => 90 + 4 * Math.sin((2 * Math.PI * t) / 10)
 		);

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest';
-import { aircraftShelf, cardShelf } from '../../data/index.js';
+import { aircraftCatalog, cardCatalog } from '../../data/index.js';
 import {
 	flyByRobot,
 	gradeFlight,
@@ -17,7 +17,7 @@ import { area, eu, us } from './shipped.js';
 // A flight of twenty minutes takes some seconds.
 vi.setConfig({ testTimeout: 60_000 });
 
-const cards = cardShelf.all.filter(({ navigation }) => navigation !== undefined);
+const cards = cardCatalog.all.filter(({ navigation }) => navigation !== undefined);
 const inWind = (card: TaskCard, fromDeg: number, speedKt: number): TaskCard => ({
 	...card,
 	weather: { ...card.weather, windLayers: [{ altitudeFt: 0, fromDeg, speedKt }] }
@@ -28,12 +28,12 @@ function graded(card: TaskCard, pilot: PilotId): { flight: RobotFlight; grade: G
 	const key = `${card.id} ${pilot} ${JSON.stringify(card.weather.windLayers)}`;
 	const before = flown.get(key);
 	if (before) return before;
-	const flight = flyByRobot(card, aircraftShelf.get(card.aircraft), area, TECHNIQUES[pilot], 3, 1600);
+	const flight = flyByRobot(card, aircraftCatalog.get(card.aircraft), area, TECHNIQUES[pilot], 3, 1600);
 	const now = { flight, grade: gradeFlight(flight.track, card, us) };
 	flown.set(key, now);
 	return now;
 }
-const shipped = (id: string) => cardShelf.get(id);
+const shipped = (id: string) => cardCatalog.get(id);
 
 describe('the steady robot, by needles alone', () => {
 	it.each(cards.map((card) => [card.id, card] as const))(
@@ -174,14 +174,14 @@ describe('other reports', () => {
 		const card = structuredClone(shipped('reversal-45-180'));
 		const { flight, grade } = graded(card, 'steady');
 		expect(grade.verdict).toBe('met');
-		const { guide } = card.phases[1]!;
-		if (guide?.kind !== 'reversal') throw new Error('no reversal');
-		guide.limitNm = 3;
+		const { path } = card.phases[1]!;
+		if (path?.kind !== 'reversal') throw new Error('no reversal');
+		path.limitNm = 3;
 		const strict = gradeFlight(flight.track, card, us);
 		expect(strict.verdict).toBe('not met');
 		expect(strict.because.join()).toMatch(/NM out, 3 NM was the limit/);
-		guide.limitNm = 10;
-		guide.side = 'left';
+		path.limitNm = 10;
+		path.side = 'left';
 		expect(gradeFlight(flight.track, card, us).because.join()).toMatch(/wrong side/);
 	});
 	it('hold a mark against where the aircraft was', () => {

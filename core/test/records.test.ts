@@ -5,11 +5,11 @@ import {
 	configurationOf,
 	flyByRobot,
 	gradeFlight,
-	looksFromCsv,
+	dwellsFromCsv,
 	manoeuvreOf,
 	manoeuvreRecords,
-	measuredNumbers,
-	noticedFailures,
+	steadyStateNumbers,
+	recognizedFailures,
 	panelAt,
 	patternCard,
 	slope,
@@ -17,7 +17,7 @@ import {
 	TECHNIQUES,
 	unnamedFaults
 } from '../src/index.js';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { area, descentCard, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -82,11 +82,11 @@ describe('steady stretches', () => {
 	});
 
 	it('of “find your numbers” give the whole table, within a degree and 75 rpm of the model', () => {
-		const card = cardShelf.get('find-your-numbers');
+		const card = cardCatalog.get('find-your-numbers');
 		const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 2, 900);
 		const rate = (configuration: (typeof trainer.configurations)[number]) =>
 			typeof configuration.verticalSpeedFpm === 'number' ? configuration.verticalSpeedFpm : 580;
-		const own = measuredNumbers(
+		const own = steadyStateNumbers(
 			steadyStretches(track, trainer).map((one) => ({
 				...one,
 				configurationId: configurationOf(one, trainer, rate)
@@ -107,7 +107,7 @@ describe('steady stretches', () => {
 
 	it('are weighed by their length', () => {
 		const base = steadyStretches(drawn(20, steady(90, 0)), trainer)[0]!;
-		const [one] = measuredNumbers([
+		const [one] = steadyStateNumbers([
 			{ ...base, seconds: 30, pitchDeg: 2, configurationId: 'level-approach' },
 			{ ...base, seconds: 10, pitchDeg: 4, configurationId: 'level-approach' }
 		]);
@@ -118,7 +118,7 @@ describe('steady stretches', () => {
 });
 
 describe('turns without the heading dial', () => {
-	const card = cardShelf.get('compass-turns');
+	const card = cardCatalog.get('compass-turns');
 	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 3);
 	const turns = blindTurns(track, card, area.dipDeg, 30);
 
@@ -137,7 +137,7 @@ describe('turns without the heading dial', () => {
 	});
 
 	it('are none where the heading dial worked', () => {
-		const plain = cardShelf.get('standard-turns');
+		const plain = cardCatalog.get('standard-turns');
 		const flight = flyByRobot(plain, trainer, area, TECHNIQUES.steady, 3);
 		expect(blindTurns(flight.track, plain, area.dipDeg, 30)).toEqual([]);
 	});
@@ -146,7 +146,7 @@ describe('turns without the heading dial', () => {
 describe('manoeuvres', () => {
 	it('are told from the targets of the phases', () => {
 		const kinds = (id: string) => {
-			const card = cardShelf.get(id);
+			const card = cardCatalog.get(id);
 			return card.phases.map((_, i) => manoeuvreOf(card, i));
 		};
 		expect(kinds('approach-descent')).toEqual(['level', 'speed-change', 'descent', 'level-off', 'level']);
@@ -203,11 +203,11 @@ describe('naming a failure', () => {
 			[35.05, 1],
 			[120, 1]
 		]);
-		const [one] = noticedFailures(soon);
+		const [one] = recognizedFailures(soon);
 		expect(one!.namedSeconds! - one!.beganSeconds).toBeCloseTo(15, 0);
-		expect(unnamedFaults(noticedFailures(soon), soon)).toEqual([]);
+		expect(unnamedFaults(recognizedFailures(soon), soon)).toEqual([]);
 		const never = failing([[0, 0]]);
-		expect(unnamedFaults(noticedFailures(never), never).map(({ kind }) => kind)).toEqual([
+		expect(unnamedFaults(recognizedFailures(never), never).map(({ kind }) => kind)).toEqual([
 			'failure-not-named'
 		]);
 	});
@@ -219,7 +219,7 @@ describe('naming a failure', () => {
 			[30.05, 16],
 			[120, 16]
 		]);
-		const [one] = noticedFailures(wrong);
+		const [one] = recognizedFailures(wrong);
 		expect(one!.namedSeconds).toBeNull();
 		expect(one!.wrongly).toEqual(['static-blocked']);
 	});
@@ -232,7 +232,7 @@ describe('naming a failure', () => {
 				[120, 1]
 			]
 		});
-		expect(unnamedFaults(noticedFailures(old), old)).toEqual([]);
+		expect(unnamedFaults(recognizedFailures(old), old)).toEqual([]);
 	});
 });
 
@@ -257,7 +257,7 @@ describe('a panel out of a recording', () => {
 
 describe('a gaze log by places', () => {
 	it('is read on the basic T', () => {
-		const looks = looksFromCsv(
+		const looks = dwellsFromCsv(
 			'time_ms,x,y\n0,0.4,0.2\n600,0.1,0.2\n1200,0.9,0.5\n1500,0.9,0.5\n',
 			BASIC_T_MAP
 		);

@@ -4,11 +4,11 @@ import {
 	analyseScan,
 	conditionsOf,
 	cutPhases,
-	generateLooks,
+	generateDwells,
 	isOfSchool,
-	joinLooks,
-	looksFromCsv,
-	orderedLooks,
+	joinDwells,
+	dwellsFromCsv,
+	orderedDwells,
 	reportScan,
 	SCAN_INSTRUMENTS,
 	SCHOOL_IDS,
@@ -16,7 +16,7 @@ import {
 	SeededRandom,
 	solveScan,
 	Track,
-	type Look,
+	type Dwell,
 	type PlantedFault,
 	type ScanInstrument,
 	type SchoolId
@@ -24,7 +24,7 @@ import {
 import { descentCard, fly, us } from './shipped.js';
 
 /** Looks one after the other, 800 ms each with 50 ms between, unless a length is given. */
-function looks(...seen: (ScanInstrument | [ScanInstrument, number])[]): Look[] {
+function looks(...seen: (ScanInstrument | [ScanInstrument, number])[]): Dwell[] {
 	let now = 0;
 	return seen.map((one) => {
 		const [instrument, length] = typeof one === 'string' ? ([one, 800] as const) : one;
@@ -45,11 +45,11 @@ describe('looks', () => {
 	});
 
 	it('are refused when they overlap or run backwards, by their place', () => {
-		expect(() => orderedLooks([{ instrument: A, startMs: 5, endMs: 1 }])).toThrow(
+		expect(() => orderedDwells([{ instrument: A, startMs: 5, endMs: 1 }])).toThrow(
 			'/looks/0/endMs must be a number not below 5'
 		);
 		expect(() =>
-			orderedLooks([
+			orderedDwells([
 				{ instrument: A, startMs: 0, endMs: 500 },
 				{ instrument: 'turn', startMs: 400, endMs: 900 }
 			])
@@ -231,7 +231,7 @@ function planted(kind: 'fixation' | 'omission') {
 		// An inverted V leaves the others out by itself: it is not a scan for omissions of them.
 		if (kind === 'omission' && school === 'inverted-v') continue;
 		const found = analyseScan(
-			generateLooks(school, 120_000, seed, faulty ? [fault] : []),
+			generateDwells(school, 120_000, seed, faulty ? [fault] : []),
 			school
 		).faults.filter((one) => one.kind === kind);
 		const hits = found.filter(
@@ -259,13 +259,13 @@ describe('planted faults', () => {
 
 	it('a made-up scan is one of its school', () => {
 		for (const school of SCHOOL_IDS) {
-			const analysis = analyseScan(generateLooks(school, 120_000, 11), school);
+			const analysis = analyseScan(generateDwells(school, 120_000, 11), school);
 			expect(analysis.schoolMatch).toBeGreaterThan(0.9);
 			expect(analysis.rounds).toBeGreaterThan(6);
 			const other = SCHOOL_IDS.find(
 				(one) => one !== school && (one === 'rectangular') !== (school === 'rectangular')
 			)!;
-			expect(analyseScan(generateLooks(school, 120_000, 11), other).schoolMatch).toBeLessThan(0.8);
+			expect(analyseScan(generateDwells(school, 120_000, 11), other).schoolMatch).toBeLessThan(0.8);
 		}
 	});
 });
@@ -273,7 +273,7 @@ describe('planted faults', () => {
 describe('a gaze log', () => {
 	it('by name becomes looks; an empty place ends one', () => {
 		expect(
-			looksFromCsv(
+			dwellsFromCsv(
 				'time_ms,instrument\n0,attitude\n100,attitude\n900,airspeed\n1500,\n2000,attitude\n2600,attitude\n'
 			)
 		).toEqual([
@@ -289,12 +289,12 @@ describe('a gaze log', () => {
 			{ instrument: A as ScanInstrument, left: 0.35, top: 0, right: 0.65, bottom: 0.5 }
 		];
 		const log = 'time_ms,x,y\n0,0.1,0.1\n700,0.5,0.2\n1400,0.9,0.9\n1500,0.5,0.2\n1900,0.5,0.2';
-		expect(looksFromCsv(log, map).map(({ instrument, endMs }) => [instrument, endMs])).toEqual([
+		expect(dwellsFromCsv(log, map).map(({ instrument, endMs }) => [instrument, endMs])).toEqual([
 			['airspeed', 700],
 			[A, 1400],
 			[A, 1900]
 		]);
-		expect(() => looksFromCsv(log)).toThrow('/map is needed for a log of places');
+		expect(() => dwellsFromCsv(log)).toThrow('/map is needed for a log of places');
 	});
 
 	it.each([
@@ -303,7 +303,7 @@ describe('a gaze log', () => {
 		['time_ms,instrument\n5,attitude\n4,attitude', '/line 3/time_ms must be a number not below 5'],
 		['time_ms,instrument\n5,window', /\/line 2\/instrument must be one of attitude, airspeed/]
 	])('that is not one is refused by its line: %j', (text, message) => {
-		expect(() => looksFromCsv(text)).toThrow(message);
+		expect(() => dwellsFromCsv(text)).toThrow(message);
 	});
 });
 
@@ -337,12 +337,12 @@ describe('what a fault of the scan cost', () => {
 			track.length
 		);
 	};
-	const stare: Look[] = [
+	const stare: Dwell[] = [
 		{ instrument: A, startMs: 18_000, endMs: 20_000 },
 		{ instrument: 'altimeter', startMs: 20_000, endMs: 26_000 },
 		{ instrument: A, startMs: 26_050, endMs: 27_000 }
 	];
-	const fixation = (looked: readonly Look[], flown: Track) =>
+	const fixation = (looked: readonly Dwell[], flown: Track) =>
 		reportScan(looked, 't', flown, descentCard, us).costs.filter(({ fault }) => fault.kind === 'fixation');
 
 	it('is said with its size, its instrument and its time', () => {
@@ -358,14 +358,14 @@ describe('what a fault of the scan cost', () => {
 		expect(fixation(stare, track)[0]!.text).toBe(
 			'You stared at the altimeter for 6 s; nothing else went astray.'
 		);
-		const other = stare.map((look): Look =>
+		const other = stare.map((look): Dwell =>
 			look.instrument === 'altimeter' ? { ...look, instrument: 'heading' } : look
 		);
 		expect(fixation(other, astray(20, 26, 14))[0]!.item).toBeNull();
 	});
 
 	it('is for an omission what is read on the instrument left out', () => {
-		const without: Look[] = Array.from({ length: 24 }, (_, i) => ({
+		const without: Dwell[] = Array.from({ length: 24 }, (_, i) => ({
 			instrument: ([A, 'airspeed', A, 'altimeter'] as const)[i % 4]!,
 			startMs: 10_000 + i * 850,
 			endMs: 10_800 + i * 850
@@ -388,7 +388,7 @@ describe('what a fault of the scan cost', () => {
 
 	it('joins what a recording hands out second by second', () => {
 		expect(
-			joinLooks([
+			joinDwells([
 				{ instrument: A, startMs: 0, endMs: 1000 },
 				{ instrument: A, startMs: 1000, endMs: 1400 },
 				{ instrument: 'turn', startMs: 1400, endMs: 2000 },

@@ -1,30 +1,30 @@
 import { describe, expect, it } from 'vitest';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { Curve, flyByRobot, HanzaError, Powerplant, rpmToRadPerSecond, TECHNIQUES } from '../src/index.js';
 import { eu, trainer, us } from './shipped.js';
 
 describe('what ships', () => {
 	it('fits its schemas and names only what there is', () => {
-		for (const card of cardShelf.all) {
-			const aircraft = aircraftShelf.get(card.aircraft);
-			expect(areaShelf.find(card.area)).toBeDefined();
+		for (const card of cardCatalog.all) {
+			const aircraft = aircraftCatalog.get(card.aircraft);
+			expect(areaCatalog.find(card.area)).toBeDefined();
 			for (const id of card.numbersToKnow) expect(aircraft.configurations.map((one) => one.id)).toContain(id);
 			expect(aircraft.controls.flapStepsDeg).toContain(card.start.flapsDeg);
 			expect(new Set(card.phases.map(({ id }) => id)).size).toBe(card.phases.length);
 		}
-		expect(() => cardShelf.get('nothing')).toThrow(HanzaError);
-		expect(() => standardShelf.get('x')).toThrow('no standard "x": there is us-instrument, eu-instrument');
+		expect(() => cardCatalog.get('nothing')).toThrow(HanzaError);
+		expect(() => standardCatalog.get('x')).toThrow('no standard "x": there is us-instrument, eu-instrument');
 	});
 
 	// Those of radio navigation are flown, and graded, in radio-cards.test.ts.
-	const cards = cardShelf.all.filter(({ navigation }) => navigation === undefined);
+	const cards = cardCatalog.all.filter(({ navigation }) => navigation === undefined);
 	it.each(cards.map((card) => [card.id, card] as const))(
 		'the steady robot flies %s to its end',
 		(_, card) => {
 			const flight = flyByRobot(
 				card,
-				aircraftShelf.get(card.aircraft),
-				areaShelf.get(card.area),
+				aircraftCatalog.get(card.aircraft),
+				areaCatalog.get(card.area),
 				TECHNIQUES.steady,
 				1
 			);

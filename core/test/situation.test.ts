@@ -12,10 +12,10 @@ import {
 	TaskCard
 } from '../src/index.js';
 import { area, descentCard, tourer, trainer } from './shipped.js';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 
 describe('a situation kept', () => {
-	const card = cardShelf.get('complex-descent');
+	const card = cardCatalog.get('complex-descent');
 	const flight = new Flight({ ...setupOf(card, tourer, area), assist: 'attitude', seed: 2 });
 	const inputs = { ...flight.initialControls, gear: 1, flapsDeg: 10, throttle: 0.45, aileron: 0.05 };
 	for (let i = 0; i < 20 * STEPS_PER_SECOND; i++) flight.step(i < 100 ? inputs : { ...inputs, aileron: 0 });

@@ -5,7 +5,7 @@ import {
 	trackFromJson,
 	type CardNavigation,
 	type ChannelName,
-	type Guide,
+	type Path,
 	type Phase,
 	type TaskCard,
 	type Track
@@ -22,7 +22,7 @@ export const STILL_AIR: Air = { kt: 120, windFromDeg: 0, windKt: 0, variationDeg
 const RATE_HZ = 10;
 
 /** A flight drawn by hand over the ground: legs, turns with instant roll, and nothing of the core's solvers. */
-export class Pencil {
+export class SyntheticTrack {
 	private readonly samples: Record<string, number[]> = {
 		northNm: [],
 		eastNm: [],
@@ -114,9 +114,9 @@ export const middle = (variationDeg = 0): CardNavigation => ({
 	places: [{ id: 'MID', kind: 'vor', northNm: 0, eastNm: 0, elevationFt: 0, frequency: 113.2 }]
 });
 
-/** A card with one phase along a guide about the middle, in an air. */
-export function guidedCard(card: TaskCard, guide: Guide, air: Air, more: Partial<Phase> = {}): TaskCard {
-	const phase: Phase = { ...structuredClone(card.phases[0]!), id: 'leg-1', guide, targets: {}, ...more };
+/** A card with one phase along a path about the middle, in an air. */
+export function pathCard(card: TaskCard, path: Path, air: Air, more: Partial<Phase> = {}): TaskCard {
+	const phase: Phase = { ...structuredClone(card.phases[0]!), id: 'leg-1', path, targets: {}, ...more };
 	return {
 		...card,
 		navigation: middle(air.variationDeg),

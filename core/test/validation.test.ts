@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { describe, expect, it } from 'vitest';
-import { CannotError, HanzaError, InputError, parse } from '../src/index.js';
+import { InfeasibleError, HanzaError, InputError, parse } from '../src/index.js';
 
 const closed = { additionalProperties: false };
 const Schema = Type.Object(
@@ -56,7 +56,7 @@ describe('a refusal names the place and what is allowed', () => {
 
 	it('keeps two kinds of refusal apart, both fit to be shown', () => {
 		expect(new InputError('/a', 'is missing')).toBeInstanceOf(HanzaError);
-		expect(new CannotError('too slow')).toBeInstanceOf(HanzaError);
-		expect(new CannotError('too slow')).not.toBeInstanceOf(InputError);
+		expect(new InfeasibleError('too slow')).toBeInstanceOf(HanzaError);
+		expect(new InfeasibleError('too slow')).not.toBeInstanceOf(InputError);
 	});
 });

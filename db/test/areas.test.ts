@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { encodeChunk, flyByRobot, TECHNIQUES, withPlaces, type Area } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { areasOf, changeArea, findArea, findAttempt, removeArea } from '../../src/lib/server/data/index.js';
 import {
 	areaOf,
 	beginFlight,
-	cardChecked,
-	checkedCard,
+	validateStoredCard,
+	validateCard,
 	endFlight,
-	keepArea,
-	keepCard,
+	saveArea,
+	saveCard,
 	ownArea,
 	settableCard,
 	trailOf,
@@ -18,7 +18,7 @@ import {
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();
-const veskar = areaShelf.get('veskar');
+const veskar = areaCatalog.get('veskar');
 /** The area with one station moved. */
 const moved = (area: Area, northNm: number): Area => ({
 	...area,
@@ -32,7 +32,7 @@ describe('areas that an instructor keeps', () => {
 			await somebody(at.db, 'student', owner.id),
 			await somebody(at.db, 'student', other.id)
 		];
-		const id = await keepArea(at.db, owner, moved(veskar, 12));
+		const id = await saveArea(at.db, owner, moved(veskar, 12));
 		expect(id).toMatch(/^own-/);
 		expect(await visibleArea(at.db, owner, id)).toMatchObject({ mine: true });
 		expect(await visibleArea(at.db, student, id)).toMatchObject({ mine: false });
@@ -44,7 +44,7 @@ describe('areas that an instructor keeps', () => {
 
 	it('are changed and removed by their owner alone', async () => {
 		const [owner, other] = [await somebody(at.db, 'instructor'), await somebody(at.db, 'instructor')];
-		const id = await keepArea(at.db, owner, veskar);
+		const id = await saveArea(at.db, owner, veskar);
 		const next = { ...moved(veskar, 13), id };
 		expect(await changeArea(at.db, other.id, next)).toBe(0);
 		expect(await changeArea(at.db, owner.id, next)).toBe(1);
@@ -57,29 +57,29 @@ describe('areas that an instructor keeps', () => {
 	it('are refused where they do not hang together', async () => {
 		const owner = await somebody(at.db, 'instructor');
 		await expect(
-			keepArea(at.db, owner, { ...veskar, fixes: [...veskar.fixes, veskar.fixes[0]] })
+			saveArea(at.db, owner, { ...veskar, fixes: [...veskar.fixes, veskar.fixes[0]] })
 		).rejects.toThrow(/two places called/);
 	});
 
 	it('can be flown in, by cards that keep their places as they were', async () => {
 		const owner = await somebody(at.db, 'instructor');
 		const student = await somebody(at.db, 'student', owner.id);
-		const areaId = await keepArea(at.db, owner, moved(veskar, 12));
+		const areaId = await saveArea(at.db, owner, moved(veskar, 12));
 		const area = await areaOf(at.db, areaId);
-		const { navigation: _, ...bare } = cardShelf.get('hold-direct');
+		const { navigation: _, ...bare } = cardCatalog.get('hold-direct');
 		const card = withPlaces({ ...bare, area: areaId }, area);
-		expect(() => checkedCard(card)).toThrow(/no area/);
-		const kept = await settableCard(at.db, owner, await keepCard(at.db, owner, card));
+		expect(() => validateCard(card)).toThrow(/no area/);
+		const kept = await settableCard(at.db, owner, await saveCard(at.db, owner, card));
 		expect(kept.navigation!.places[0]).toMatchObject({ id: 'LSK', northNm: 12 });
 		// The area goes on; the card does not.
 		await changeArea(at.db, owner.id, { ...moved(area, 10), id: areaId });
-		expect((await cardChecked(at.db, kept)).navigation!.places[0]!.northNm).toBe(12);
+		expect((await validateStoredCard(at.db, kept)).navigation!.places[0]!.northNm).toBe(12);
 
-		const flight = flyByRobot(kept, aircraftShelf.get(kept.aircraft), area, TECHNIQUES.steady, 3, 120);
+		const flight = flyByRobot(kept, aircraftCatalog.get(kept.aircraft), area, TECHNIQUES.steady, 3, 120);
 		const id = await beginFlight(at.db, student, {
 			assignmentId: null,
 			card: kept,
-			standard: standardShelf.get('us-instrument'),
+			standard: standardCatalog.get('us-instrument'),
 			assist: 'direct'
 		});
 		await at.db('attempt_chunks').insert({
@@ -95,8 +95,8 @@ describe('areas that an instructor keeps', () => {
 	});
 
 	it('must have the places that a card speaks of', () => {
-		const card = structuredClone(cardShelf.get('hold-direct'));
+		const card = structuredClone(cardCatalog.get('hold-direct'));
 		card.navigation!.places = [];
-		expect(() => checkedCard(card)).toThrow(/must have the place LSK/);
+		expect(() => validateCard(card)).toThrow(/must have the place LSK/);
 	});
 });

@@ -8,7 +8,7 @@ import {
 	TECHNIQUES,
 	type TaskCard
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	addLooks,
 	cardsOf,
@@ -21,28 +21,28 @@ import {
 import {
 	beginFlight,
 	blindTurnsOf,
-	checkedCard,
+	validateCard,
 	drillContext,
 	drillRound,
 	drillRows,
 	endFlight,
-	keepCard,
-	keepPattern,
+	saveCard,
+	createFromPattern,
 	manoeuvresOf,
 	markRound,
 	ownCard,
 	ownNumbers,
 	scanOf,
 	scanTrend,
-	takeGazeLog
+	importGazeLog
 } from '../../src/lib/server/services/index.js';
 import { findAttempt, type Person } from '../../src/lib/server/data/index.js';
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();
-const aircraft = aircraftShelf.get('ferrin-160');
-const area = areaShelf.get('veskar');
-const standard = standardShelf.get('us-instrument');
+const aircraft = aircraftCatalog.get('ferrin-160');
+const area = areaCatalog.get('veskar');
+const standard = standardCatalog.get('us-instrument');
 const context = drillContext(aircraft, area);
 
 async function flown(student: Person, card: TaskCard, pilot: keyof typeof TECHNIQUES = 'steady', seed = 3) {
@@ -118,7 +118,7 @@ describe('drills', () => {
 describe('an instructor’s own cards', () => {
 	it('are laid out, changed and shared by their owner alone, each with an identifier of its own', async () => {
 		const [owner, other] = [await somebody(at.db, 'instructor'), await somebody(at.db, 'instructor')];
-		const id = await keepPattern(at.db, owner, {
+		const id = await createFromPattern(at.db, owner, {
 			pattern: 'vertical-s-c',
 			aircraft: 'ferrin-160',
 			altitudeFt: 1200,
@@ -131,18 +131,18 @@ describe('an instructor’s own cards', () => {
 		expect(await changeCard(at.db, other.id, id, { ...kept.card, name: 'Taken' })).toBe(0);
 		expect(await changeCard(at.db, owner.id, id, { ...kept.card, name: 'Mine' })).toBe(1);
 		expect((await findCard(at.db, id))!.card.name).toBe('Mine');
-		const copy = await keepCard(at.db, owner, kept.card);
+		const copy = await saveCard(at.db, owner, kept.card);
 		expect((await ownCard(at.db, owner, copy))!.card.id).not.toBe(kept.card.id);
 		expect(await cardsOf(at.db, owner.id)).toHaveLength(2);
 	});
 
 	it('are refused with the place of what is wrong', async () => {
 		const owner = await somebody(at.db, 'instructor');
-		const card = structuredClone(cardShelf.get('oval'));
+		const card = structuredClone(cardCatalog.get('oval'));
 		card.phases[2]!.end = { kind: 'elapsed', seconds: -5 };
-		await expect(keepCard(at.db, owner, card)).rejects.toThrow(/^\/phases\/2\/end\/seconds must be/);
+		await expect(saveCard(at.db, owner, card)).rejects.toThrow(/^\/phases\/2\/end\/seconds must be/);
 		await expect(
-			keepPattern(at.db, owner, {
+			createFromPattern(at.db, owner, {
 				pattern: 'rhombus',
 				aircraft: 'ferrin-160',
 				altitudeFt: 1500,
@@ -150,7 +150,7 @@ describe('an instructor’s own cards', () => {
 			})
 		).rejects.toThrow(/\/pattern must be/);
 		expect(() =>
-			checkedCard({ ...cardShelf.get('oval'), start: { ...card.start, airspeedKias: 250 } })
+			validateCard({ ...cardCatalog.get('oval'), start: { ...card.start, airspeedKias: 250 } })
 		).toThrow(/\/start is nothing the Ferrin 160 can fly/);
 	});
 });
@@ -158,8 +158,8 @@ describe('an instructor’s own cards', () => {
 describe('what a student has really flown', () => {
 	it('becomes numbers of one’s own, a record of manoeuvres, and turns told by both methods', async () => {
 		const [student, other] = [await somebody(at.db, 'student'), await somebody(at.db, 'student')];
-		await flown(student, cardShelf.get('approach-descent'));
-		const compass = await flown(student, cardShelf.get('compass-turns'));
+		await flown(student, cardCatalog.get('approach-descent'));
+		const compass = await flown(student, cardCatalog.get('compass-turns'));
 		const own = await ownNumbers(at.db, student.id, 'ferrin-160');
 		const descent = own.find(({ configurationId }) => configurationId === 'precision-descent')!;
 		expect(Math.abs(descent.airspeedKias.mean - 90)).toBeLessThan(3);
@@ -190,17 +190,17 @@ describe('what a student has really flown', () => {
 
 	it('takes a gaze log in, shifted to its begin, and refuses a bad one by its line', async () => {
 		const student = await somebody(at.db, 'student');
-		const { id } = await flown(student, cardShelf.get('straight-level'));
+		const { id } = await flown(student, cardCatalog.get('straight-level'));
 		const attempt = (await findAttempt(at.db, id))!;
 		const log = 'time_ms,instrument\n0,attitude\n900,altimeter\n1800,attitude\n2600,\n';
-		await expect(takeGazeLog(at.db, attempt, log.replace('altimeter', 'nose'), '', 0)).rejects.toThrow(
+		await expect(importGazeLog(at.db, attempt, log.replace('altimeter', 'nose'), '', 0)).rejects.toThrow(
 			/\/line 3\/instrument must be one of/
 		);
-		await expect(takeGazeLog(at.db, attempt, 'time_ms,x,y\n0,1,1\n', '{"a":1}', 0)).rejects.toThrow(
+		await expect(importGazeLog(at.db, attempt, 'time_ms,x,y\n0,1,1\n', '{"a":1}', 0)).rejects.toThrow(
 			/\/map must be/
 		);
 		expect(await scanOf(at.db, attempt)).toBeNull();
-		expect(await takeGazeLog(at.db, attempt, log, '', 12)).toBe(3);
+		expect(await importGazeLog(at.db, attempt, log, '', 12)).toBe(3);
 		const scan = (await scanOf(at.db, attempt))!;
 		expect(scan.source).toBe('gaze');
 		expect(scan.looks[0]).toMatchObject({ instrument: 'attitude', startMs: 12_000, endMs: 12_900 });

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { briefOf, workedOut, type BriefAnswer } from '@hanza/core';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { addAssignment, addBriefTry, briefTries, type Person } from '../../src/lib/server/data/index.js';
-import { briefBefore, checkedTry } from '../../src/lib/server/services/index.js';
+import { briefBefore, validateTry } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();
-const card = cardShelf.get('hold-direct');
+const card = cardCatalog.get('hold-direct');
 const answer = (ending: string): BriefAnswer => briefOf(card).find(({ id }) => id.endsWith(ending))!.answer;
 
 async function task(): Promise<{ student: Person; assignmentId: string }> {
@@ -84,13 +84,13 @@ describe('what is worked out before a task', () => {
 
 describe('a try', () => {
 	it('is kept as it was meant, and what cannot be meant is refused by name', () => {
-		expect(checkedTry(card, 'leg-2-outbound', ' 285 ')).toBe('285');
-		expect(checkedTry(card, 'leg-2-time', '61,5')).toBe('61.5');
-		expect(checkedTry(card, 'leg-2-entry', 'parallel')).toBe('parallel');
-		expect(() => checkedTry(card, 'leg-2-outbound', '400')).toThrow(/entered.*360/);
-		expect(() => checkedTry(card, 'leg-2-outbound', '')).toThrow(/entered/);
-		expect(() => checkedTry(card, 'leg-2-time', 'a minute')).toThrow(/entered.*number/);
-		expect(() => checkedTry(card, 'leg-2-entry', 'offset')).toThrow(/entered/);
-		expect(() => checkedTry(card, 'leg-9-entry', 'direct')).toThrow(/question/);
+		expect(validateTry(card, 'leg-2-outbound', ' 285 ')).toBe('285');
+		expect(validateTry(card, 'leg-2-time', '61,5')).toBe('61.5');
+		expect(validateTry(card, 'leg-2-entry', 'parallel')).toBe('parallel');
+		expect(() => validateTry(card, 'leg-2-outbound', '400')).toThrow(/entered.*360/);
+		expect(() => validateTry(card, 'leg-2-outbound', '')).toThrow(/entered/);
+		expect(() => validateTry(card, 'leg-2-time', 'a minute')).toThrow(/entered.*number/);
+		expect(() => validateTry(card, 'leg-2-entry', 'offset')).toThrow(/entered/);
+		expect(() => validateTry(card, 'leg-9-entry', 'direct')).toThrow(/question/);
 	});
 });

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { addAssignment, addCard } from '../../src/lib/server/data/index.js';
 import { findable } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();
-const card = cardShelf.get('hold-direct');
+const card = cardCatalog.get('hold-direct');
 
 describe('what can be gone to by name', () => {
 	it('is for an instructor the own students and cards, and every card to be set', async () => {
@@ -30,7 +30,7 @@ describe('what can be gone to by name', () => {
 		expect(found).toContainEqual({ group: 'Set a task', text: card.name, href: '/set?card=hold-direct' });
 		expect(found.map(({ text }) => text)).not.toContain(strange.name);
 		expect(found.map(({ text }) => text)).not.toContain('Not yours');
-		expect(found.filter(({ group }) => group === 'Set a task')).toHaveLength(cardShelf.all.length);
+		expect(found.filter(({ group }) => group === 'Set a task')).toHaveLength(cardCatalog.all.length);
 	});
 
 	it('is for a student the own tasks and flights and nothing of anybody else', async () => {

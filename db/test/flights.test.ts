@@ -8,7 +8,7 @@ import {
 	type ResumeState,
 	type Track
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	addAssignment,
 	attemptsOf,
@@ -28,7 +28,7 @@ import {
 	beginFlight,
 	branchFlight,
 	endFlight,
-	keepChunk,
+	saveChunk,
 	numbersToKnow,
 	ownAttempt,
 	ownStudent,
@@ -40,10 +40,10 @@ import {
 } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
-const card = cardShelf.get('approach-descent');
-const standard = standardShelf.get('us-instrument');
-const aircraft = aircraftShelf.get('ferrin-160');
-const area = areaShelf.get('veskar');
+const card = cardCatalog.get('approach-descent');
+const standard = standardCatalog.get('us-instrument');
+const aircraft = aircraftCatalog.get('ferrin-160');
+const area = areaCatalog.get('veskar');
 const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.hasty, 9);
 const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 1 });
 const resume: ResumeState = { flight: flight.snapshot(), inputs: flight.initialControls };
@@ -68,7 +68,7 @@ describe('a flight', () => {
 		const { attempt, attemptId } = await school();
 		for (let seq = 0, from = 0; from < track.length; seq++, from += 500)
 			expect(
-				await keepChunk(at.db, attempt, seq, piece(track, from, Math.min(track.length, from + 500)), resume)
+				await saveChunk(at.db, attempt, seq, piece(track, from, Math.min(track.length, from + 500)), resume)
 			).toBe(true);
 		const before = (await findAttempt(at.db, attemptId))!;
 		expect(before.samples).toBe(track.length);
@@ -89,13 +89,13 @@ describe('a flight', () => {
 
 	it('takes the same chunk twice as once, and refuses one after its end', async () => {
 		const { attempt, attemptId } = await school();
-		await keepChunk(at.db, attempt, 0, piece(track, 0, 100), resume);
-		await keepChunk(at.db, attempt, 0, piece(track, 0, 100), resume);
-		await keepChunk(at.db, attempt, 1, piece(track, 100, 200), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, 100), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, 100), resume);
+		await saveChunk(at.db, attempt, 1, piece(track, 100, 200), resume);
 		const now = (await findAttempt(at.db, attemptId))!;
 		expect((await trackOf(at.db, now)).length).toBe(200);
 		await endFlight(at.db, now, 'interrupted');
-		expect(await keepChunk(at.db, attempt, 2, piece(track, 200, 300), resume)).toBe(false);
+		expect(await saveChunk(at.db, attempt, 2, piece(track, 200, 300), resume)).toBe(false);
 		const ended = (await findAttempt(at.db, attemptId))!;
 		expect(ended.status).toBe('interrupted');
 		expect(ended.verdict).toBe('not shown');
@@ -106,14 +106,14 @@ describe('a flight', () => {
 	it('refuses bytes that are no recording before they are kept', async () => {
 		const { attempt, attemptId } = await school();
 		await expect(
-			keepChunk(at.db, attempt, 0, new Uint8Array([1, 2, 3, 4, 5, 6, 7, 8, 9]), resume)
+			saveChunk(at.db, attempt, 0, new Uint8Array([1, 2, 3, 4, 5, 6, 7, 8, 9]), resume)
 		).rejects.toThrow(/recording/);
 		expect(await lastSeq(at.db, attemptId)).toBe(-1);
 	});
 
 	it('is taken up again from an earlier moment as a flight of its own, with the same seed', async () => {
 		const { attempt, attemptId } = await school();
-		await keepChunk(at.db, attempt, 0, piece(track, 0, 600), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, 600), resume);
 		const id = await branchFlight(at.db, attempt, 450, resume);
 		const branch = (await findAttempt(at.db, id))!;
 		expect(branch).toMatchObject({
@@ -137,7 +137,7 @@ describe('a flight', () => {
 	it('that was given up before anything was flown leaves no trace', async () => {
 		const { student, attempt } = await school();
 		// The sample before the flight begins may have arrived.
-		await keepChunk(at.db, attempt, 0, piece(track, 0, 1), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, 1), resume);
 		expect(await endFlight(at.db, attempt, 'interrupted')).toBe('discarded');
 		expect(await attemptsOf(at.db, student.id)).toEqual([]);
 	});
@@ -174,7 +174,7 @@ describe('who sees what', () => {
 describe('the record', () => {
 	it('keeps an override beside the computed verdict, and remarks by their moment', async () => {
 		const { instructor, student, attempt, attemptId } = await school();
-		await keepChunk(at.db, attempt, 0, piece(track, 0, track.length), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, track.length), resume);
 		await endFlight(at.db, (await findAttempt(at.db, attemptId))!, 'finished');
 		await addOverride(at.db, {
 			attemptId,
@@ -205,11 +205,11 @@ describe('the record', () => {
 	it('shows the roster with the last flights of each student and what needs attention', async () => {
 		const { instructor, student, attempt, attemptId } = await school();
 		const idle = await somebody(at.db, 'student', instructor.id);
-		await keepChunk(at.db, attempt, 0, piece(track, 0, track.length), resume);
+		await saveChunk(at.db, attempt, 0, piece(track, 0, track.length), resume);
 		await endFlight(at.db, (await findAttempt(at.db, attemptId))!, 'finished');
 		for (let i = 0; i < 3; i++) {
 			const id = await beginFlight(at.db, student, { assignmentId: null, card, standard, assist: 'direct' });
-			await keepChunk(at.db, (await findAttempt(at.db, id))!, 0, piece(track, 0, track.length), resume);
+			await saveChunk(at.db, (await findAttempt(at.db, id))!, 0, piece(track, 0, track.length), resume);
 			await endFlight(at.db, (await findAttempt(at.db, id))!, 'finished');
 		}
 		expect(await lastAttempts(at.db, [student.id, idle.id], 2)).toHaveLength(2);

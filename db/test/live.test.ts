@@ -1,25 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { encodeChunk, Flight, flyByRobot, setupOf, TECHNIQUES, type Situation } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	addLooks,
-	addOrder,
+	addCommand,
 	cardsOf,
 	findAttempt,
 	looksOf,
-	ordersOf,
+	commandsOf,
 	removeCard,
-	takeOrder,
-	waitingOrders
+	acknowledgeCommand,
+	pendingCommands
 } from '../../src/lib/server/data/index.js';
 import {
 	beginFlight,
 	branchFlight,
 	cardOfSituation,
-	checkedCard,
+	validateCard,
 	isInTheAir,
-	keepChunk,
-	keepSituation,
+	saveChunk,
+	saveSituation,
 	liveView,
 	NO_CONDITIONS,
 	ownCard,
@@ -30,11 +30,11 @@ import {
 } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
-const card = cardShelf.get('approach-descent');
-const complex = cardShelf.get('complex-descent');
-const standard = standardShelf.get('us-instrument');
-const area = areaShelf.get('veskar');
-const aircraft = aircraftShelf.get('ferrin-160');
+const card = cardCatalog.get('approach-descent');
+const complex = cardCatalog.get('complex-descent');
+const standard = standardCatalog.get('us-instrument');
+const area = areaCatalog.get('veskar');
+const aircraft = aircraftCatalog.get('ferrin-160');
 const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 3);
 const at = withDatabase();
 
@@ -47,7 +47,7 @@ async function flying() {
 	for (let i = 0; i < 120; i++) flight.step(flight.initialControls);
 	flight.arm({ kind: 'vacuum', atSeconds: 1, creepSeconds: 30 });
 	const hear = () =>
-		keepChunk(at.db, attempt, 0, encodeChunk({ first: 0, track }, 0, 11), {
+		saveChunk(at.db, attempt, 0, encodeChunk({ first: 0, track }, 0, 11), {
 			flight: flight.snapshot(),
 			inputs: flight.initialControls,
 			phase: 0,
@@ -74,27 +74,30 @@ describe('a flight in the air', () => {
 		expect(entry!.inTheAir).toBe(attempt.id);
 	});
 
-	it('takes orders once, in their order', async () => {
+	it('takes commands once, in their order', async () => {
 		const { instructor, attempt } = await flying();
-		const order = (failure: 'radio' | 'vacuum') =>
-			addOrder(at.db, {
+		const command = (failure: 'radio' | 'vacuum') =>
+			addCommand(at.db, {
 				attemptId: attempt.id,
 				authorId: instructor.id,
 				body: { kind: 'fail', failure, creepSeconds: 0 }
 			});
-		const first = await order('radio');
-		await order('vacuum');
-		const waiting = await waitingOrders(at.db, attempt.id);
-		expect(waiting.map((one) => (one.order.kind === 'fail' ? one.order.failure : ''))).toEqual([
+		const first = await command('radio');
+		await command('vacuum');
+		const waiting = await pendingCommands(at.db, attempt.id);
+		expect(waiting.map((one) => (one.command.kind === 'fail' ? one.command.failure : ''))).toEqual([
 			'radio',
 			'vacuum'
 		]);
-		expect(await takeOrder(at.db, attempt.id, first)).toBe(1);
-		expect(await takeOrder(at.db, attempt.id, first)).toBe(0);
-		expect(await waitingOrders(at.db, attempt.id)).toHaveLength(1);
+		expect(await acknowledgeCommand(at.db, attempt.id, first)).toBe(1);
+		expect(await acknowledgeCommand(at.db, attempt.id, first)).toBe(0);
+		expect(await pendingCommands(at.db, attempt.id)).toHaveLength(1);
 		const other = await flying();
-		expect(await takeOrder(at.db, other.attempt.id, waiting[1]!.id)).toBe(0);
-		expect((await ordersOf(at.db, attempt.id)).map(({ takenAt }) => takenAt !== null)).toEqual([false, true]);
+		expect(await acknowledgeCommand(at.db, other.attempt.id, waiting[1]!.id)).toBe(0);
+		expect((await commandsOf(at.db, attempt.id)).map(({ takenAt }) => takenAt !== null)).toEqual([
+			false,
+			true
+		]);
 	});
 });
 
@@ -114,7 +117,7 @@ const situation = (change: Partial<Situation['start']> = {}): Situation => ({
 describe('a situation', () => {
 	it('becomes a card of the student’s instructor, who alone can set or remove it', async () => {
 		const { instructor, student, attempt } = await flying();
-		const id = (await keepSituation(at.db, student, attempt, 'Half-way down', situation()))!;
+		const id = (await saveSituation(at.db, student, attempt, 'Half-way down', situation()))!;
 		const [kept] = await cardsOf(at.db, instructor.id);
 		expect(kept).toMatchObject({ id, authorName: student.name });
 		expect(kept!.card.name).toBe('Half-way down');
@@ -126,7 +129,7 @@ describe('a situation', () => {
 		expect(await removeCard(at.db, other.id, id)).toBe(0);
 		expect(await removeCard(at.db, instructor.id, id)).toBe(1);
 		const alone = await somebody(at.db, 'student');
-		expect(await keepSituation(at.db, alone, attempt, 'x', situation())).toBeNull();
+		expect(await saveSituation(at.db, alone, attempt, 'x', situation())).toBeNull();
 	});
 
 	it('is made steady where the moment was not, and refused where nothing can fly', async () => {
@@ -182,7 +185,7 @@ describe('what a day brings', () => {
 			/must be one of standard, two-half-fuel, full for the Ferrin 160/
 		);
 		expect(() =>
-			checkedCard({ ...card, loading: { stationsKg: { front: 220, rear: 180, baggage: 50 }, fuelKg: 132 } })
+			validateCard({ ...card, loading: { stationsKg: { front: 220, rear: 180, baggage: 50 }, fuelKg: 132 } })
 		).toThrow(/outside the limits: mass/);
 	});
 });
@@ -199,8 +202,8 @@ describe('looks', () => {
 		});
 		const chunk = encodeChunk({ first: 0, track }, 0, 300);
 		const first = [look('attitude', 0, 900), look('altimeter', 950, 9000), look('attitude', 9050, 9900)];
-		await keepChunk(at.db, attempt, 0, chunk, state, first);
-		await keepChunk(at.db, attempt, 0, chunk, state, first);
+		await saveChunk(at.db, attempt, 0, chunk, state, first);
+		await saveChunk(at.db, attempt, 0, chunk, state, first);
 		expect((await looksOf(at.db, attempt.id)).veil).toEqual(first);
 		await addLooks(at.db, attempt.id, 'tap', [look('altimeter', 100, 700)]);
 		const heard = (await findAttempt(at.db, attempt.id))!;

@@ -3,7 +3,7 @@ import type { TaskCard } from '@hanza/core';
 import { openDatabase } from '../../src/lib/server/db.js';
 import { addAssignment, addPerson } from '../../src/lib/server/data/index.js';
 import { hashPassword } from '../../src/lib/server/services/auth.js';
-import { cardShelf } from '../../data/index.js';
+import { cardCatalog } from '../../data/index.js';
 
 /** The database behind the application under test. */
 export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T> {
@@ -17,7 +17,7 @@ export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T
 
 /** A card like the first one, short enough to be flown in a test in real time. */
 export function shortCard(): TaskCard {
-	const card = structuredClone(cardShelf.get('approach-descent'));
+	const card = structuredClone(cardCatalog.get('approach-descent'));
 	const [level, slow, descent, levelOff, hold] = card.phases;
 	card.id = 'short-descent';
 	card.name = 'Short descent';

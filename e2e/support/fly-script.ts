@@ -1,5 +1,5 @@
 import { Flight, SeededRandom, setupOf, type ControlInputs } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '../../data/index.js';
 
 export interface FlownState {
 	altitudeFt: number;
@@ -11,9 +11,9 @@ export interface FlownState {
 
 /** Ten minutes of turns, climbs and speed changes by fixed inputs: the same in any engine, or nearly. */
 export function flyScript(): FlownState {
-	const card = cardShelf.get('approach-descent');
+	const card = cardCatalog.get('approach-descent');
 	const flight = new Flight({
-		...setupOf(card, aircraftShelf.get(card.aircraft), areaShelf.get(card.area)),
+		...setupOf(card, aircraftCatalog.get(card.aircraft), areaCatalog.get(card.area)),
 		assist: 'attitude',
 		seed: 4711
 	});

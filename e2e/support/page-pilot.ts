@@ -80,12 +80,12 @@ function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitud
 		const bank = /bank (\d+) degrees (right|left)/.exec(label('Attitude'));
 		const bankDeg = bank ? Number(bank[1]) * (bank[2] === 'right' ? 1 : -1) : 0;
 		const phase = Number(/Phase (\d+) of/.exec(text('targets'))?.[1] ?? 1) - 1;
-		const guide = card.phases[phase]?.guide;
+		const path = card.phases[phase]?.path;
 		const radio = radioOf(headingDeg);
 		navigator ??= new Navigator(card, TECHNIQUES.steady, radio, inputs);
 		const turnRateDegPerSecond = numberIn(label('Turn')) || 0;
 		for (; seconds - decidedAt >= 0.1; decidedAt += 0.1)
-			if (guide) lateral = navigator.steer(phase, guide, radio, { headingDeg, turnRateDegPerSecond }, 95);
+			if (path) lateral = navigator.steer(phase, path, radio, { headingDeg, turnRateDegPerSecond }, 95);
 		const wanted =
 			lateral.kind === 'bank' ? lateral.bankDeg : clamp(signedDeg(lateral.headingDeg - headingDeg), 15);
 		const roll = clamp((wanted - bankDeg) * 0.03, 0.4);

@@ -15,7 +15,7 @@ export type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'te
 
 /**
  * The steady flight of one of the aircraft's configurations.
- * @throws CannotError when the aircraft cannot do it on that day.
+ * @throws InfeasibleError when the aircraft cannot do it on that day.
  */
 export function configurationFlight(
 	aircraft: Aircraft,

@@ -111,7 +111,7 @@ export const failureMask = (levels: FailureLevels): number =>
 	FAILURE_KINDS.reduce((mask, kind, bit) => (levels[kind] > 0 ? mask | (1 << bit) : mask), 0);
 
 /** Instruments that lie in a failure, so that covering one of them shows that it was seen. */
-export const LYING: Record<FailureKind, readonly Instrument[]> = {
+export const AFFECTED_INSTRUMENTS: Record<FailureKind, readonly Instrument[]> = {
 	vacuum: ['attitude', 'heading'],
 	'turn-coordinator': ['turn'],
 	'pitot-ram': ['airspeed'],

@@ -25,7 +25,7 @@ export {
 	type FailureKind,
 	type FailureLevels,
 	FailureSpec,
-	LYING,
+	AFFECTED_INSTRUMENTS,
 	armFailures,
 	failureMask,
 	noFailures,
@@ -49,7 +49,7 @@ export {
 	type PanelReadings,
 	type Sensed
 } from './instruments/readings.js';
-export { type Weighed, loadedAircraft, weighUp } from './loading.js';
+export { type Weighed, loadedAircraft, massAndBalance } from './loading.js';
 export { LinearModel, ModesInput, ModesOutput, modesAbout, solveModes } from './modes.js';
 export { Powerplant, radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
 export { TrimInput, TrimOutput, solveTrim } from './solve-trim.js';

@@ -17,7 +17,7 @@ export interface Weighed {
  * Mass and centre of gravity of a loading, and whether both are inside the limits.
  * @throws InputError for a station that the aircraft does not have.
  */
-export function weighUp(aircraft: Aircraft, loading: Loading): Weighed {
+export function massAndBalance(aircraft: Aircraft, loading: Loading): Weighed {
 	const data = aircraft.loading;
 	let massKg = data.emptyMassKg + loading.fuelKg;
 	let moment = data.emptyMassKg * data.emptyArmM + loading.fuelKg * data.fuelArmM;
@@ -68,7 +68,7 @@ function envelopeAt(corners: Aircraft['loading']['envelope'], massKg: number) {
  */
 export function loadedAircraft(aircraft: Aircraft, loading: Loading | undefined): Aircraft {
 	if (!loading) return aircraft;
-	const weighed = weighUp(aircraft, loading);
+	const weighed = massAndBalance(aircraft, loading);
 	if (!weighed.withinLimits)
 		throw new InputError('/loading', `is outside the limits: ${weighed.problems.join('; ')}`);
 	const { standard, stations, referenceArmM, fuelArmM } = aircraft.loading;

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
-import { CannotError } from '../base/index.js';
+import { InfeasibleError } from '../base/index.js';
 import { stillAir, type Environment } from '../world/index.js';
 import { attitudeOf, setAttitude } from './attitude.js';
 import {
@@ -223,7 +223,7 @@ export function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
 		dutch = reals.slice(1, 3);
 		reals = [reals[0]!, reals[3]!];
 	} else if (oscillating.length === 4) {
-		throw new CannotError(
+		throw new InfeasibleError(
 			'roll and spiral have merged into one oscillation: they have no roots of their own'
 		);
 	}
@@ -244,7 +244,7 @@ export function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
  */
 export function solveModes({ aircraft, trueAirspeedMps, airDensityKgM3 }: ModesInput): ModesOutput {
 	if (aircraft.ixx * aircraft.izz <= (aircraft.ixz ?? 0) ** 2)
-		throw new CannotError('/aircraft/ixz must be smaller than the root of ixx times izz');
+		throw new InfeasibleError('/aircraft/ixz must be smaller than the root of ixx times izz');
 	const qs = 0.5 * airDensityKgM3 * trueAirspeedMps ** 2 * aircraft.wingAreaM2;
 	const alpha = new LinearModel(aircraft, 0).trimAlpha;
 	const thrustN = (qs * aircraft.derivatives.CD) / Math.cos(alpha);

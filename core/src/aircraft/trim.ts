@@ -1,6 +1,6 @@
 import { Matrix, solve } from 'ml-matrix';
 import {
-	CannotError,
+	InfeasibleError,
 	METRES_PER_FT,
 	MPS_PER_FPM,
 	MPS_PER_KT,
@@ -66,7 +66,7 @@ export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0
  * middle, by Newton's method with differences.
  * Source: B. L. Stevens and F. L. Lewis, Aircraft Control and Simulation, 2nd ed., 3.6 (rate-of-climb
  * constraint 3.6-3).
- * @throws CannotError when it would need more power, less than idle, more lift or more elevator than
+ * @throws InfeasibleError when it would need more power, less than idle, more lift or more elevator than
  * there is.
  */
 export function trimmedFlight(aircraft: Aircraft, condition: TrimCondition): Trimmed {
@@ -97,7 +97,7 @@ function balance(
 		air.temperatureK
 	);
 	const sinGamma = (condition.verticalSpeedFpm * MPS_PER_FPM) / speed;
-	if (Math.abs(sinGamma) > 0.9) throw new CannotError('the flight path would be nearly vertical');
+	if (Math.abs(sinGamma) > 0.9) throw new InfeasibleError('the flight path would be nearly vertical');
 	const environment = stillAir(air.densityKgM3);
 	const bank = toRadians(condition.bankDeg);
 	const heading = toRadians(condition.headingDeg);
@@ -182,19 +182,19 @@ function balance(
 		Math.max(...residual(x).map(Math.abs)) > 1e-8 ||
 		x[0]! > toRadians(airplane.stallAlphaDeg)
 	)
-		throw new CannotError(
+		throw new InfeasibleError(
 			`${Math.round(condition.airspeedKcas)} kt is outside what the aircraft can fly steadily in this configuration (near or below the stall, or too steep)`
 		);
 	const { elevatorDeg, aileronDeg, rudderDeg } = airplane.surfaces;
 	const { elevator } = aircraft.controls;
 	if (elevatorDeg < elevator.minimumDeg || elevatorDeg > elevator.maximumDeg)
-		throw new CannotError('it would need more elevator than there is');
+		throw new InfeasibleError('it would need more elevator than there is');
 	const shaft = state[SHAFT]!;
 	const torqueNm = (equations.propulsion.rollNm / aircraft.aerodynamics.power.torqueFactor) * -1;
 	const throttle = airplane.powerplant.throttleFor(torqueNm, shaft, air.densityKgM3);
 	if (throttle > 1 + 1e-9)
-		throw new CannotError('it would need more power than the engine gives at full throttle');
-	if (throttle < -1e-9) throw new CannotError('it would need less power than closed throttle gives');
+		throw new InfeasibleError('it would need more power than the engine gives at full throttle');
+	if (throttle < -1e-9) throw new InfeasibleError('it would need less power than closed throttle gives');
 	state[DOWN] = -altitudeM;
 	return {
 		state: state.slice(),
@@ -246,7 +246,7 @@ export function trimmedAtThrottle(
 		try {
 			return trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }).throttle - throttle;
 		} catch (error) {
-			if (!(error instanceof CannotError)) throw error;
+			if (!(error instanceof InfeasibleError)) throw error;
 			// Too steep a climb has no power for it, too steep a descent not little enough.
 			return verticalSpeedFpm > -300 ? 1 : -1;
 		}

@@ -1,6 +1,6 @@
 import { solveCompassTurn } from '../aircraft/index.js';
 import { formatHeading, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
-import { lies, type Track } from '../recording/index.js';
+import { isAffected, type Track } from '../recording/index.js';
 import { cutPhases, type TaskCard } from '../training/index.js';
 
 /** A turn flown while the heading dial had failed, by both methods with the student's own numbers. */
@@ -52,7 +52,7 @@ export function blindTurns(
 		if (asked === 0 || askedDeg === undefined || endSeconds === null) return [];
 		const from = Math.round(startSeconds * track.rateHz);
 		const to = Math.min(track.length - 1, Math.round(endSeconds * track.rateHz));
-		if (!lies('indicatedHeadingDeg', failures[from]!)) return [];
+		if (!isAffected('indicatedHeadingDeg', failures[from]!)) return [];
 		const side = Math.sign(asked);
 		let begun = from;
 		while (begun < to && side * bank[begun]! < TURNING_BANK_DEG) begun++;

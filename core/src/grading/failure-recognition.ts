@@ -4,7 +4,7 @@ import {
 	FAILURES,
 	INSTRUMENT_NAMES,
 	INSTRUMENTS,
-	LYING,
+	AFFECTED_INSTRUMENTS,
 	type FailureKind,
 	type Instrument
 } from '../aircraft/index.js';
@@ -13,7 +13,7 @@ import type { Track } from '../recording/index.js';
 import { fault, NAMED_WITHIN_SECONDS, type Fault } from './detectors/fault.js';
 
 /** A failure of the flight, and what the student did about the dials that lied in it. */
-export interface Noticed {
+export interface FailureRecognition {
 	kind: FailureKind;
 	beganSeconds: number;
 	/** The first lying dial covered after it began; null when none was. */
@@ -22,8 +22,8 @@ export interface Noticed {
 	namedSeconds: number | null;
 	/** What the student named instead, wrongly, after it began. */
 	wrongly: FailureKind[];
-	/** Whether any dial lies in this failure at all. */
-	lies: boolean;
+	/** Whether any dial affectsInstruments in this failure at all. */
+	affectsInstruments: boolean;
 }
 
 const firstSet = (column: Float64Array, bit: number, from: number): number => {
@@ -32,7 +32,7 @@ const firstSet = (column: Float64Array, bit: number, from: number): number => {
 };
 
 /** The failures of a recorded flight with the time to the first cover of a dial that lied. */
-export function noticedFailures(track: Track): Noticed[] {
+export function recognizedFailures(track: Track): FailureRecognition[] {
 	if (!track.has('failures')) return [];
 	const failures = track.column('failures');
 	const covers = track.has('covered') ? track.column('covered') : null;
@@ -41,7 +41,7 @@ export function noticedFailures(track: Track): Noticed[] {
 	return FAILURE_KINDS.flatMap((kind, bit) => {
 		const began = firstSet(failures, 1 << bit, 0);
 		if (began < 0) return [];
-		const found = LYING[kind]
+		const found = AFFECTED_INSTRUMENTS[kind]
 			.map((instrument) => ({ instrument, at: covers ? firstSet(covers, coverBit(instrument), began) : -1 }))
 			.filter(({ at }) => at >= 0)
 			.sort((a, b) => a.at - b.at)[0];
@@ -56,21 +56,28 @@ export function noticedFailures(track: Track): Noticed[] {
 				),
 				beganSeconds: track.timeOf(began),
 				covered: found ? { instrument: found.instrument, atSeconds: track.timeOf(found.at) } : null,
-				lies: LYING[kind].length > 0
+				affectsInstruments: AFFECTED_INSTRUMENTS[kind].length > 0
 			}
 		];
 	});
 }
 
 /** The same as a sentence of the debrief. */
-export function noticedText({ kind, beganSeconds, covered, lies, namedSeconds, wrongly }: Noticed): string {
+export function recognitionText({
+	kind,
+	beganSeconds,
+	covered,
+	affectsInstruments,
+	namedSeconds,
+	wrongly
+}: FailureRecognition): string {
 	const { name } = FAILURES[kind];
 	const start = `${name[0]!.toUpperCase()}${name.slice(1)}: began at ${formatClock(beganSeconds)}`;
 	const after = (seconds: number) => `after ${Math.round(seconds - beganSeconds)} s`;
 	const told = [
 		namedSeconds === null ? 'you did not name it' : `you named it ${after(namedSeconds)}`,
 		...(wrongly.length > 0 ? [`took it for ${wrongly.map((one) => FAILURES[one].name).join(' and ')}`] : []),
-		...(lies
+		...(affectsInstruments
 			? [
 					covered
 						? `covered the ${INSTRUMENT_NAMES[covered.instrument]} ${after(covered.atSeconds)}`
@@ -86,7 +93,7 @@ export const coveredInstruments = (mask: number): Instrument[] =>
 	INSTRUMENTS.filter((instrument) => (mask & coverBit(instrument)) !== 0);
 
 /** Failures that began in flight and were not named in time, as faults; none where naming was not recorded. */
-export function unnamedFaults(noticed: readonly Noticed[], track: Track): Fault[] {
+export function unnamedFaults(noticed: readonly FailureRecognition[], track: Track): Fault[] {
 	if (!track.has('named')) return [];
 	return noticed.flatMap((failure) => {
 		const { kind, beganSeconds, namedSeconds } = failure;
@@ -98,7 +105,7 @@ export function unnamedFaults(noticed: readonly Noticed[], track: Track): Fault[
 				'failure-not-named',
 				beganSeconds,
 				Math.min(track.seconds, namedSeconds ?? track.seconds),
-				noticedText(failure),
+				recognitionText(failure),
 				`What it shows: ${FAILURES[kind].shows}. Say it within ${NAMED_WITHIN_SECONDS} s, cover what lies, fly on the rest.`
 			)
 		];

@@ -2,7 +2,7 @@ import type { Aircraft } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 import { cutPhases, TARGET_KINDS, type TaskCard } from '../training/index.js';
 import { findFaults } from './detectors/find.js';
-import { noticedFailures, unnamedFaults } from './failure-recognition.js';
+import { recognizedFailures, unnamedFaults } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
 import type { Grade, GradedPhase, Verdict } from './grades.js';
 import { hardLimits, navigationOf } from './paths/report.js';
@@ -75,7 +75,7 @@ export function gradeFlight(
 			items
 		};
 	});
-	const noticed = noticedFailures(track);
+	const noticed = recognizedFailures(track);
 	const faults = [
 		...findFaults(card, track, times),
 		...(navigation?.faults ?? []),

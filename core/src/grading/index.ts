@@ -2,7 +2,12 @@ export { allFaults } from './all-faults.js';
 export { type BlindTurn, blindTurns } from './blind-turns.js';
 export { FAULT_NAMES, type Fault, type FaultKind } from './detectors/fault.js';
 export { findFaults } from './detectors/find.js';
-export { coveredInstruments, noticedFailures, noticedText, unnamedFaults } from './failure-recognition.js';
+export {
+	coveredInstruments,
+	recognizedFailures,
+	recognitionText,
+	unnamedFaults
+} from './failure-recognition.js';
 export { gradeFlight } from './grade.js';
 export { type Grade } from './grades.js';
 export { type ManoeuvreRecord, manoeuvreOf, manoeuvreRecords } from './manoeuvres.js';
@@ -18,10 +23,10 @@ export { roughness } from './roughness.js';
 export { type ScanReport, deviationsByTarget, reportScan } from './scan-cost.js';
 export { Standard } from './standard.js';
 export {
-	type MeasuredNumbers,
+	type SteadyStateNumbers,
 	type SteadyStretch,
 	configurationOf,
-	measuredNumbers,
+	steadyStateNumbers,
 	steadyStretches
 } from './steady-state.js';
 export { formatTarget, itemName } from './wording/items.js';

@@ -8,7 +8,7 @@ import {
 	SCAN_NAMES,
 	TARGET_KINDS,
 	targetColumn,
-	type Look,
+	type Dwell,
 	type ScanAnalysis,
 	type ScanFault,
 	type ScanInstrument,
@@ -150,7 +150,7 @@ export interface ScanReport extends ScanAnalysis {
 
 /** A flight's scan by a school, with what its faults cost. */
 export function reportScan(
-	looks: readonly Look[],
+	looks: readonly Dwell[],
 	school: SchoolId,
 	track: Track,
 	card: TaskCard,

@@ -1,6 +1,6 @@
 import { powerUnit, type Aircraft, type Configuration } from '../aircraft/index.js';
 import { runningMean, spread } from '../base/index.js';
-import { honestColumn, type ChannelName, type Track } from '../recording/index.js';
+import { effectiveColumn, type ChannelName, type Track } from '../recording/index.js';
 
 /** A stretch of a flight in which nothing moved: what was held, and what it gave. */
 export interface SteadyStretch {
@@ -49,8 +49,8 @@ export function steadyStretches(
 		'verticalSpeedFpm',
 		unit
 	] as const satisfies ChannelName[];
-	const speed = honestColumn(track, 'indicatedAirspeedKt');
-	const altitude = honestColumn(track, 'indicatedAltitudeFt');
+	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
 	if (!speed || !altitude || needed.some((name) => !track.has(name))) return [];
 	const [pitch, bank, throttle, flaps, climb, power] = needed.map((name) => track.column(name)) as [
 		Float64Array,
@@ -129,7 +129,7 @@ export function configurationOf(
 }
 
 /** A student's own numbers of a configuration: mean and spread over the stretches, weighted by their length. */
-export interface MeasuredNumbers {
+export interface SteadyStateNumbers {
 	configurationId: string;
 	stretches: number;
 	seconds: number;
@@ -144,9 +144,9 @@ export interface Spread {
 	spread: number;
 }
 
-export function measuredNumbers(
+export function steadyStateNumbers(
 	stretches: readonly (SteadyStretch & { configurationId: string | null })[]
-): MeasuredNumbers[] {
+): SteadyStateNumbers[] {
 	const ids = [...new Set(stretches.map(({ configurationId }) => configurationId))];
 	return ids.flatMap((id) => {
 		if (id === null) return [];

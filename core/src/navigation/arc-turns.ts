@@ -1,5 +1,5 @@
 import {
-	CannotError,
+	InfeasibleError,
 	directionDeg,
 	dot,
 	normalizeDeg,
@@ -8,7 +8,7 @@ import {
 	STANDARD_RATE_DEG_PER_SECOND,
 	times,
 	unit,
-	type Plane
+	type Vec2
 } from '../base/index.js';
 import type { ArcInput } from './arc.js';
 import { turnInAir, turnToward, windVector, type Part } from './track.js';
@@ -47,7 +47,7 @@ function airOf({ direction, trueAirspeedKt, windFromDeg, windSpeedKt }: OneArc) 
 			windSpeedKt
 		}).headingDeg;
 	const tangent = (radialDeg: number) => heading(radialDeg + side * 90);
-	const turn = (sign: number, fromDeg: number, toDeg: number): { part: Part; way: Plane } => {
+	const turn = (sign: number, fromDeg: number, toDeg: number): { part: Part; way: Vec2 } => {
 		const byDeg = turnToward(sign > 0 ? 'right' : 'left', fromDeg, toDeg);
 		const { way, seconds } = turnInAir(trueAirspeedKt, STANDARD_RATE_DEG_PER_SECOND, fromDeg, byDeg);
 		return { part: { headingDeg: fromDeg, seconds, byDeg }, way: plus(way, times(wind, seconds / 3600)) };
@@ -59,7 +59,7 @@ function airOf({ direction, trueAirspeedKt, windFromDeg, windSpeedKt }: OneArc) 
  * The turn from a radial on to an arc at standard rate in a wind, with instant roll: it ends at the arc's distance,
  * tangent to it. Right to the rounding of the numbers.
  * @returns the distance at which it begins, how much before the arc's own that is, NM, and where and how it ends.
- * @throws CannotError where the arc is too tight for the turn, or the wind too strong for a course.
+ * @throws InfeasibleError where the arc is too tight for the turn, or the wind too strong for a course.
  */
 export function solveArcJoin(input: ArcJoinInput): {
 	atNm: number;
@@ -82,12 +82,13 @@ export function solveArcJoin(input: ArcJoinInput): {
 		endHeadingDeg = tangent(endRadialDeg);
 		const turned = turn(outward ? side : -side, arrivingDeg, endHeadingDeg);
 		const across = rightOf(radialDeg, turned.way);
-		if (Math.abs(across) >= radiusNm) throw new CannotError('the turn on to the arc is wider than the arc');
+		if (Math.abs(across) >= radiusNm)
+			throw new InfeasibleError('the turn on to the arc is wider than the arc');
 		atNm = Math.sqrt(radiusNm ** 2 - across ** 2) - dot(along, turned.way);
 		endRadialDeg = directionDeg(plus(times(along, atNm), turned.way));
 		part = turned.part;
 	}
-	if (atNm < 0) throw new CannotError('the turn on to the arc would begin before the station');
+	if (atNm < 0) throw new InfeasibleError('the turn on to the arc would begin before the station');
 	const leadNm = outward ? radiusNm - atNm : atNm - radiusNm;
 	return { atNm, leadNm, endRadialDeg, endHeadingDeg, part: part! };
 }
@@ -96,7 +97,7 @@ export function solveArcJoin(input: ArcJoinInput): {
  * The turn off an arc at standard rate in a wind, with instant roll: it ends on a radial, on the heading that holds it.
  * Right to the rounding of the numbers.
  * @returns the radial at which it begins, and how many degrees before the other that is.
- * @throws CannotError where no such turn ends on the radial, or the wind is too strong for a course.
+ * @throws InfeasibleError where no such turn ends on the radial, or the wind is too strong for a course.
  */
 export function solveArcLeave(input: ArcLeaveInput): { atRadialDeg: number; leadDeg: number; part: Part } {
 	const { radiusNm, radialDeg, toward } = input;
@@ -111,7 +112,7 @@ export function solveArcLeave(input: ArcLeaveInput): { atRadialDeg: number; lead
 	};
 	let [low, high] = [0, MOST_LEAD_DEG];
 	const refusal = 'no turn off the arc ends on that radial';
-	if (begun(low).beyondNm < 0 || begun(high).beyondNm > 0) throw new CannotError(refusal);
+	if (begun(low).beyondNm < 0 || begun(high).beyondNm > 0) throw new InfeasibleError(refusal);
 	for (let i = 0; i < ROUNDS; i++) {
 		const middle = (low + high) / 2;
 		if (begun(middle).beyondNm > 0) low = middle;
@@ -119,6 +120,6 @@ export function solveArcLeave(input: ArcLeaveInput): { atRadialDeg: number; lead
 	}
 	const { atRadialDeg, leadDeg, part, end, beyondNm } = begun(high);
 	// Where the turn becomes a whole circle its end leaps: that is no crossing of the radial.
-	if (Math.abs(beyondNm) > 1e-6 || dot(unit(radialDeg), end) < 0) throw new CannotError(refusal);
+	if (Math.abs(beyondNm) > 1e-6 || dot(unit(radialDeg), end) < 0) throw new InfeasibleError(refusal);
 	return { atRadialDeg, leadDeg, part };
 }

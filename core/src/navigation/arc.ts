@@ -35,7 +35,7 @@ const STRIP_DEG = 0.5;
 /**
  * An arc about a station: the heading that keeps the track tangent at each radial, and where the bearing
  * pointer then stands. Time is the integral of R·dθ over groundspeed, by Simpson's rule.
- * @throws InputError for equal radials; CannotError where the wind allows no such track.
+ * @throws InputError for equal radials; InfeasibleError where the wind allows no such track.
  */
 export function solveArc(input: ArcInput): Static<typeof ArcOutput> {
 	const { radiusNm, fromRadialDeg, trueAirspeedKt, windFromDeg, windSpeedKt, stepDeg } = input;

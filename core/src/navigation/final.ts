@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { CannotError, FEET_PER_NM, toRadians } from '../base/index.js';
+import { InfeasibleError, FEET_PER_NM, toRadians } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 const groundspeedKt = Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' });
@@ -26,15 +26,15 @@ export const VdpOutput = Type.Object({
 /**
  * The visual descent point: where a path of the angle to the crossing height leaves the minimum.
  * Source: tangent, 6076.115 ft in a nautical mile.
- * @throws CannotError where it would lie beyond the final fix or past the threshold.
+ * @throws InfeasibleError where it would lie beyond the final fix or past the threshold.
  */
 export function solveVdp(input: VdpInput): Static<typeof VdpOutput> {
 	const { minimumFt, thresholdElevationFt, thresholdCrossingHeightFt, angleDeg } = input;
 	const heightFt = minimumFt - thresholdElevationFt - thresholdCrossingHeightFt;
-	if (heightFt < 0) throw new CannotError('the minimum lies below the crossing height of the threshold');
+	if (heightFt < 0) throw new InfeasibleError('the minimum lies below the crossing height of the threshold');
 	const distanceFromThresholdNm = heightFt / (Math.tan(toRadians(angleDeg)) * FEET_PER_NM);
 	if (distanceFromThresholdNm > input.fafToThresholdNm)
-		throw new CannotError('the point would lie beyond the final fix');
+		throw new InfeasibleError('the point would lie beyond the final fix');
 	return {
 		distanceFromThresholdNm,
 		secondsAfterFaf: ((input.fafToThresholdNm - distanceFromThresholdNm) / input.groundspeedKt) * 3600,

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import {
-	CannotError,
+	InfeasibleError,
 	Direction,
 	directionDeg,
 	dot,
@@ -13,7 +13,7 @@ import {
 	STANDARD_RATE_DEG_PER_SECOND,
 	times,
 	unit,
-	type Plane
+	type Vec2
 } from '../base/index.js';
 import { groundTrack, turnInAir, turnToward, windVector } from './track.js';
 import { solveTurn } from './turn.js';
@@ -128,7 +128,7 @@ const NO_CORRECTION_DEG = 1e-6;
  * the inbound leg takes its time. The two turns make 360° together, so their way through the air is nothing
  * and there is a closed form: t·(V·u + W) = −(inbound groundspeed · inbound time)·c − W·(time of 360°).
  * Instant roll, constant airspeed and wind.
- * @throws CannotError where it would need a negative time, or an outbound heading 90° or more off the
+ * @throws InfeasibleError where it would need a negative time, or an outbound heading 90° or more off the
  * reciprocal: with a headwind inbound of a third of the airspeed and one-minute legs at standard rate, or more.
  */
 export function solveHold(input: HoldInput): HoldOutput {
@@ -152,16 +152,16 @@ export function solveHold(input: HoldInput): HoldOutput {
 	const size = length(wanted);
 	const refusal =
 		'the wind leaves no outbound leg: the turns alone use up the inbound leg, or more than it has';
-	if (size < 1e-9) throw new CannotError(refusal);
+	if (size < 1e-9) throw new InfeasibleError(refusal);
 	// |wanted/t − W| = V, for 1/t.
 	const [a, b, c] = [size ** 2, -2 * dot(wanted, wind), windSpeedKt ** 2 - trueAirspeedKt ** 2];
 	const perHour = (-b + Math.sqrt(b ** 2 - 4 * a * c)) / (2 * a);
-	if (!(perHour > 0) || !Number.isFinite(perHour)) throw new CannotError(refusal);
+	if (!(perHour > 0) || !Number.isFinite(perHour)) throw new InfeasibleError(refusal);
 	const air = plus(times(wanted, perHour), times(wind, -1));
 	const outboundHeadingDeg = directionDeg(air);
 	const reciprocalDeg = normalizeDeg(inboundCourseDeg + 180);
 	const correctionDeg = signedDeg(outboundHeadingDeg - reciprocalDeg);
-	if (Math.abs(correctionDeg) >= 90) throw new CannotError(refusal);
+	if (Math.abs(correctionDeg) >= 90) throw new InfeasibleError(refusal);
 	const outboundSeconds = 3600 / perHour;
 	const inboundCorrectionDeg = inbound.windCorrectionDeg;
 
@@ -189,7 +189,7 @@ export function solveHold(input: HoldInput): HoldOutput {
 		schools: SCHOOLS.map((multiple) => {
 			const headingDeg = normalizeDeg(reciprocalDeg - multiple * inboundCorrectionDeg);
 			const ground = plus(times(unit(headingDeg), trueAirspeedKt), wind);
-			const end: Plane = plus(times(ground, outboundSeconds / 3600), times(wind, turnHours));
+			const end: Vec2 = plus(times(ground, outboundSeconds / 3600), times(wind, turnHours));
 			return { multiple, outboundHeadingDeg: headingDeg, missNm: rightOf(inboundCourseDeg, end) };
 		})
 	};
@@ -201,7 +201,7 @@ export function holdTrack(
 	hold: Pick<HoldOutput, 'inboundHeadingDeg' | 'turnRateDegPerSecond'>,
 	outboundHeadingDeg: number,
 	outboundSeconds: number
-): Plane[] {
+): Vec2[] {
 	const { inboundHeadingDeg, turnRateDegPerSecond } = hold;
 	const turn = (fromDeg: number, toDeg: number) => {
 		const byDeg = turnToward(input.turns, fromDeg, toDeg);

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { CannotError, Direction, normalizeDeg, rightOf, times, toRadians, unit } from '../base/index.js';
+import { InfeasibleError, Direction, normalizeDeg, rightOf, times, toRadians, unit } from '../base/index.js';
 
 /** Beyond this an intercept is none, NM; and nearer than this the aircraft is on the course. */
 const LONGEST_NM = 60;
@@ -25,15 +25,16 @@ export const InterceptOutput = Type.Object({
 /**
  * Heading and distance to a course through a station, in still air: a line, so toward the station and past
  * it alike. The cut is taken from the course, not from the heading flown.
- * @throws CannotError when it is over 60 NM away, or the aircraft is on the course.
+ * @throws InfeasibleError when it is over 60 NM away, or the aircraft is on the course.
  */
 export function solveIntercept(input: InterceptInput): Static<typeof InterceptOutput> {
 	const { selectedCourseDeg, bearingToStationDeg, distanceNm, interceptAngleDeg } = input;
 	const crossTrackNm = rightOf(selectedCourseDeg, times(unit(bearingToStationDeg), -distanceNm));
-	if (Math.abs(crossTrackNm) < ON_COURSE_NM) throw new CannotError('the aircraft is on the course already');
+	if (Math.abs(crossTrackNm) < ON_COURSE_NM)
+		throw new InfeasibleError('the aircraft is on the course already');
 	const distanceToInterceptNm = Math.abs(crossTrackNm) / Math.sin(toRadians(interceptAngleDeg));
 	if (distanceToInterceptNm > LONGEST_NM)
-		throw new CannotError(`the course would be met only after more than ${LONGEST_NM} NM`);
+		throw new InfeasibleError(`the course would be met only after more than ${LONGEST_NM} NM`);
 	const right = crossTrackNm > 0;
 	return {
 		crossTrackNm,

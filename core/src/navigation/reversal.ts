@@ -1,13 +1,13 @@
 import { Type, type Static } from '@sinclair/typebox';
 import {
-	CannotError,
+	InfeasibleError,
 	Direction,
 	InputError,
 	length,
 	normalizeDeg,
 	Speed,
 	STANDARD_RATE_DEG_PER_SECOND,
-	type Plane
+	type Vec2
 } from '../base/index.js';
 import { alongPart, turnToward, windVector, type Part } from './track.js';
 import { solveWindTriangle } from './wind-triangle.js';
@@ -42,8 +42,8 @@ const USUAL_STRAIGHT_SECONDS = 60;
 const SAMPLES = 90;
 
 /** The farthest from the station on a way of parts, by samples and a golden-section search about the best. */
-function farthest(parts: readonly Part[], speedKt: number, wind: Plane): number {
-	let from: Plane = { north: 0, east: 0 };
+function farthest(parts: readonly Part[], speedKt: number, wind: Vec2): number {
+	let from: Vec2 = { north: 0, east: 0 };
 	let most = 0;
 	for (const part of parts) {
 		const away = (share: number) => length(alongPart(part, share, from, speedKt, wind));
@@ -98,7 +98,7 @@ export function reversalParts(input: ReversalInput): { outDeg: number; parts: Pa
  * A course reversal begun over the station, in wind: on the wind-corrected outbound heading; then on the
  * charted headings, 45° or 80° off the outbound course, uncorrected; then the other way round to the
  * wind-corrected inbound heading. Standard rate, instant roll.
- * @throws InputError unless exactly one of outboundSeconds and limitNm is given; CannotError when the turn
+ * @throws InputError unless exactly one of outboundSeconds and limitNm is given; InfeasibleError when the turn
  * alone goes beyond the limit.
  */
 export function solveReversal(input: ReversalInput): ReversalOutput {
@@ -114,7 +114,7 @@ export function solveReversal(input: ReversalInput): ReversalOutput {
 		const outboundSeconds = input.outboundSeconds!;
 		return { farthestNm: reach(outboundSeconds), secondsInAll: outboundSeconds + after, headings };
 	}
-	if (reach(0) > limitNm) throw new CannotError(`the turn alone goes beyond ${limitNm} NM`);
+	if (reach(0) > limitNm) throw new InfeasibleError(`the turn alone goes beyond ${limitNm} NM`);
 	let [low, high] = [0, 3600];
 	for (let i = 0; i < 60; i++) {
 		const middle = (low + high) / 2;

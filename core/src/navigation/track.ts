@@ -1,7 +1,7 @@
-import { normalizeDeg, plus, times, toRadians, unit, type Plane } from '../base/index.js';
+import { normalizeDeg, plus, times, toRadians, unit, type Vec2 } from '../base/index.js';
 
 /** Where the wind carries, per hour. */
-export const windVector = (fromDeg: number, speedKt: number): Plane => times(unit(fromDeg), -speedKt);
+export const windVector = (fromDeg: number, speedKt: number): Vec2 => times(unit(fromDeg), -speedKt);
 
 /**
  * Way through the air, NM, of a turn at a constant rate with instant roll.
@@ -13,7 +13,7 @@ export function turnInAir(
 	rateDegPerSecond: number,
 	fromDeg: number,
 	byDeg: number
-): { way: Plane; seconds: number } {
+): { way: Vec2; seconds: number } {
 	const radiusNm = speedKt / 3600 / toRadians(rateDegPerSecond);
 	const side = Math.sign(byDeg);
 	const [a, b] = [toRadians(fromDeg), toRadians(fromDeg + byDeg)];
@@ -40,7 +40,7 @@ export interface Part {
 }
 
 /** Where an aircraft is after a share of a part, begun somewhere, in a wind. */
-export function alongPart(part: Part, share: number, from: Plane, speedKt: number, wind: Plane): Plane {
+export function alongPart(part: Part, share: number, from: Vec2, speedKt: number, wind: Vec2): Vec2 {
 	const hours = (part.seconds * share) / 3600;
 	const way =
 		part.byDeg === 0
@@ -53,9 +53,9 @@ export function alongPart(part: Part, share: number, from: Plane, speedKt: numbe
 export function groundTrack(
 	parts: readonly Part[],
 	speedKt: number,
-	wind: Plane,
-	from: Plane = { north: 0, east: 0 }
-): Plane[] {
+	wind: Vec2,
+	from: Vec2 = { north: 0, east: 0 }
+): Vec2[] {
 	const points = [from];
 	let at = from;
 	for (const part of parts) {

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Matrix, QrDecomposition } from 'ml-matrix';
-import { Direction, directionDeg, InputError, length, times, unit, type Plane } from '../base/index.js';
+import { Direction, directionDeg, InputError, length, times, unit, type Vec2 } from '../base/index.js';
 
 export const WindFromTrackInput = Type.Object(
 	{
@@ -67,7 +67,7 @@ export function solveWindFromTrack({ samples }: WindFromTrackInput): Static<type
 	};
 }
 
-function algebraic(points: readonly Plane[]): { centre: Plane; radius: number } {
+function algebraic(points: readonly Vec2[]): { centre: Vec2; radius: number } {
 	// x² + y² = 2·a·x + 2·b·y + c, linear in a, b and c.
 	const fit = solve3(
 		points.map(({ north, east }) => ({ x: [2 * north, 2 * east, 1], y: north ** 2 + east ** 2 }))

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { CannotError, Direction, normalizeDeg, Speed, toDegrees, toRadians } from '../base/index.js';
+import { InfeasibleError, Direction, normalizeDeg, Speed, toDegrees, toRadians } from '../base/index.js';
 
 export const WindInput = Type.Object(
 	{
@@ -25,7 +25,7 @@ export type WindOutput = Static<typeof WindOutput>;
  * The wind triangle: heading and groundspeed that keep a course. Directions share one reference
  * (all magnetic or all true).
  * Source: plane trigonometry; sin(correction) = crosswind / true airspeed.
- * @throws CannotError where the course cannot be held or no headway is made along it.
+ * @throws InfeasibleError where the course cannot be held or no headway is made along it.
  */
 export function solveWindTriangle(input: WindInput): WindOutput {
 	const angle = toRadians(input.windFromDeg - input.courseDeg);
@@ -33,11 +33,11 @@ export function solveWindTriangle(input: WindInput): WindOutput {
 	const crosswindKt = input.windSpeedKt * Math.sin(angle);
 	const sine = crosswindKt / input.trueAirspeedKt;
 	if (Math.abs(sine) > 1)
-		throw new CannotError('the crosswind is stronger than the airspeed: the course cannot be held');
+		throw new InfeasibleError('the crosswind is stronger than the airspeed: the course cannot be held');
 	const correction = Math.asin(sine);
 	const groundspeedKt = input.trueAirspeedKt * Math.cos(correction) - headwindKt;
 	if (groundspeedKt <= 0)
-		throw new CannotError('the headwind is as strong as the airspeed: no headway along the course');
+		throw new InfeasibleError('the headwind is as strong as the airspeed: no headway along the course');
 	const windCorrectionDeg = toDegrees(correction);
 	return {
 		headingDeg: normalizeDeg(input.courseDeg + windCorrectionDeg),

@@ -1,9 +1,9 @@
-export { ArcGuide } from './arc/path.js';
-export { CourseGuide } from './course/path.js';
+export { ArcPath } from './arc/path.js';
+export { CoursePath } from './course/path.js';
 export { FixPassages } from './hold/fix-passages.js';
-export { HoldGuide } from './hold/path.js';
-export { HomingGuide } from './homing/path.js';
-export { Guide, courseOf } from './path.js';
+export { HoldPath } from './hold/path.js';
+export { HomingPath } from './homing/path.js';
+export { Path, courseOf } from './path.js';
 export { CardNavigation, CardPlace, alongCourse, bearingTo, placeOn } from './places.js';
-export { ReversalGuide } from './reversal/path.js';
+export { ReversalPath } from './reversal/path.js';
 export { fullScaleOf, scaleShare } from './scale.js';

@@ -1,36 +1,29 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { ArcGuide } from './arc/path.js';
-import { CourseGuide } from './course/path.js';
-import { HoldGuide } from './hold/path.js';
-import { HomingGuide } from './homing/path.js';
-import { PositionGuide } from './position/path.js';
-import { ReversalGuide } from './reversal/path.js';
+import { ArcPath } from './arc/path.js';
+import { CoursePath } from './course/path.js';
+import { HoldPath } from './hold/path.js';
+import { HomingPath } from './homing/path.js';
+import { PositionPath } from './position/path.js';
+import { ReversalPath } from './reversal/path.js';
 
 /** What a phase is flown along. */
-export const Guide = Type.Union([
-	CourseGuide,
-	ArcGuide,
-	HoldGuide,
-	ReversalGuide,
-	HomingGuide,
-	PositionGuide
-]);
-export type Guide = Static<typeof Guide>;
+export const Path = Type.Union([CoursePath, ArcPath, HoldPath, ReversalPath, HomingPath, PositionPath]);
+export type Path = Static<typeof Path>;
 
 /** The course that a phase is to be flown along inbound or outbound; null where it has none. */
-export function courseOf(guide: Guide): Pick<CourseGuide, 'aid' | 'courseDeg' | 'fullScale'> | null {
-	switch (guide.kind) {
+export function courseOf(path: Path): Pick<CoursePath, 'aid' | 'courseDeg' | 'fullScale'> | null {
+	switch (path.kind) {
 		case 'course':
-			return guide;
+			return path;
 		case 'hold':
-			return { aid: guide.aid, courseDeg: guide.inboundCourseDeg };
+			return { aid: path.aid, courseDeg: path.inboundCourseDeg };
 		case 'reversal':
-			return { aid: guide.aid, courseDeg: guide.inboundCourseDeg };
+			return { aid: path.aid, courseDeg: path.inboundCourseDeg };
 		case 'arc':
 		case 'homing':
 		case 'position':
 			return null;
 		default:
-			return guide satisfies never;
+			return path satisfies never;
 	}
 }

@@ -1,6 +1,6 @@
 import { toDegrees } from '../base/index.js';
 import { RNAV_SCALE_NM } from '../world/index.js';
-import type { CourseGuide } from './course/path.js';
+import type { CoursePath } from './course/path.js';
 import type { CardPlace } from './places.js';
 
 /** Full scale of a VOR and of a bearing pointer where the card says nothing else, degrees. */
@@ -14,7 +14,7 @@ export const NEAREST_NM = 1;
  */
 export function fullScaleOf(
 	place: Pick<CardPlace, 'kind' | 'fullScaleDeg'>,
-	fullScale?: CourseGuide['fullScale']
+	fullScale?: CoursePath['fullScale']
 ): { deg: number } | { nm: number } {
 	if (fullScale) return fullScale;
 	if (place.kind === 'fix' || place.kind === 'airport') return { nm: RNAV_SCALE_NM.terminal };
@@ -27,7 +27,7 @@ export function fullScaleOf(
  */
 export function scaleShare(
 	place: CardPlace,
-	fullScale: CourseGuide['fullScale'],
+	fullScale: CoursePath['fullScale'],
 	rightNm: number,
 	distanceNm: number
 ): number {

@@ -7,7 +7,7 @@ import {
 	coversOf,
 	eventSample,
 	UpsetDirector,
-	type Look,
+	type Dwell,
 	type TaskCard
 } from '../training/index.js';
 import type { Area } from '../world/index.js';
@@ -41,7 +41,7 @@ const SECONDS_PER_ITEM = 2;
 export interface RobotFlight {
 	track: Track;
 	/** Where the robot's eye was. */
-	looks: Look[];
+	looks: Dwell[];
 	simulatedSeconds: number;
 	completed: boolean;
 }

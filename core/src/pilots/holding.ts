@@ -1,6 +1,6 @@
-import { CannotError, clamp, normalizeDeg, signedDeg } from '../base/index.js';
+import { InfeasibleError, clamp, normalizeDeg, signedDeg } from '../base/index.js';
 import { solveHold, solveHoldEntry, type HoldEntry } from '../navigation/index.js';
-import type { HoldGuide } from '../paths/index.js';
+import type { HoldPath } from '../paths/index.js';
 import type { Navigator, Routine } from './navigator.js';
 
 const CUT_DEG = 30;
@@ -26,10 +26,10 @@ class Passage {
 	private ahead = false;
 	private behindTicks = 0;
 
-	seen(pilot: Navigator, { aid, inboundCourseDeg }: HoldGuide): boolean {
-		const place = pilot.ears.place(aid);
+	seen(pilot: Navigator, { aid, inboundCourseDeg }: HoldPath): boolean {
+		const place = pilot.radioPerception.place(aid);
 		if (place.kind === 'ndb') {
-			const bearing = pilot.ears.bearingOf(place);
+			const bearing = pilot.radioPerception.bearingOf(place);
 			if (bearing === null) return false;
 			const off = Math.abs(signedDeg(bearing - inboundCourseDeg));
 			if (off < 60) this.ahead = true;
@@ -37,30 +37,31 @@ class Passage {
 			this.behindTicks = this.ahead && off > 90 ? this.behindTicks + 1 : 0;
 			return this.behindTicks >= STAYS_PAST_TICKS;
 		}
-		const distanceNm = place.kind === 'fix' ? pilot.ears.radio.rnavDistanceNm : pilot.ears.distanceNm;
+		const distanceNm =
+			place.kind === 'fix' ? pilot.radioPerception.radio.rnavDistanceNm : pilot.radioPerception.distanceNm;
 		this.least = Math.min(this.least, distanceNm);
 		return this.least < NEAR_NM && distanceNm > this.least + GROWN_NM;
 	}
 }
 
 /** Inbound to the fix on the course, until it is passed. */
-function* toFix(pilot: Navigator, guide: HoldGuide, clock: { seconds: number }): Routine {
+function* toFix(pilot: Navigator, path: HoldPath, clock: { seconds: number }): Routine {
 	const passage = new Passage();
-	const { aid, inboundCourseDeg } = guide;
-	const place = pilot.ears.place(aid);
+	const { aid, inboundCourseDeg } = path;
+	const place = pilot.radioPerception.place(aid);
 	let captured = false;
-	while (!passage.seen(pilot, guide)) {
+	while (!passage.seen(pilot, path)) {
 		const near = Math.abs(signedDeg(pilot.headingDeg - inboundCourseDeg)) < 35;
 		if (near) clock.seconds += TICK;
 		// Too far to the side for the cut: straight back to the fix instead.
-		const bearingDeg = pilot.ears.bearingOf(place);
+		const bearingDeg = pilot.radioPerception.bearingOf(place);
 		const aside = bearingDeg === null ? 0 : Math.abs(signedDeg(bearingDeg - inboundCourseDeg));
 		if (aside < CAPTURED_DEG) captured = true;
 		// A beacon's pointer swings about near it: once on the course it is not run after.
 		const follows = place.kind !== 'ndb' || !captured;
 		const direct = bearingDeg !== null && follows && aside > DIRECT_FROM_DEG && aside < 90;
 		// In bank the pointer dips and the nearer the more it swings: the last of the leg is flown by heading.
-		if (place.kind === 'ndb' && captured && clock.seconds > guide.inboundSeconds - BY_HEADING_SECONDS) {
+		if (place.kind === 'ndb' && captured && clock.seconds > path.inboundSeconds - BY_HEADING_SECONDS) {
 			const headingDeg = normalizeDeg(inboundCourseDeg + pilot.correctionDeg(inboundCourseDeg));
 			yield { kind: 'heading', headingDeg };
 			continue;
@@ -75,12 +76,12 @@ function* toFix(pilot: Navigator, guide: HoldGuide, clock: { seconds: number }):
 }
 
 /** Flies a hold as long as it is asked to: entry, then circuits by the exact answer for the forecast wind. */
-export function* flyHold(pilot: Navigator, guide: HoldGuide): Routine {
-	const { inboundCourseDeg, turns } = guide;
+export function* flyHold(pilot: Navigator, path: HoldPath): Routine {
+	const { inboundCourseDeg, turns } = path;
 	const other = turns === 'right' ? 'left' : 'right';
 	const sign = turns === 'right' ? 1 : -1;
 	const outboundDeg = inboundCourseDeg + 180;
-	const answer = plan(pilot, guide);
+	const answer = plan(pilot, path);
 	const found = solveHoldEntry({ inboundCourseDeg, turns, arrivalHeadingDeg: pilot.headingDeg }).entry;
 	const WRONG: Record<HoldEntry, HoldEntry> = {
 		direct: 'parallel',
@@ -103,18 +104,18 @@ export function* flyHold(pilot: Navigator, guide: HoldGuide): Routine {
 		// Through the course to a cut back to it, or on to it where the turn ends there.
 		const cut = entry === 'parallel' ? -sign * PARALLEL_CUT_DEG : 0;
 		yield* pilot.turn(back, () => normalizeDeg(inboundCourseDeg + cut));
-		yield* toFix(pilot, guide, { seconds: 0 });
+		yield* toFix(pilot, path, { seconds: 0 });
 	}
 	let outboundSeconds = answer.secondsFromAbeam;
 	let first = entry === 'direct';
 	for (;;) {
-		yield* outbound(pilot, guide, answer.outboundHeadingDeg, outboundSeconds);
+		yield* outbound(pilot, path, answer.outboundHeadingDeg, outboundSeconds);
 		const inbound = normalizeDeg(inboundCourseDeg + pilot.correctionDeg(inboundCourseDeg));
 		yield* pilot.turn(turns, () => inbound);
 		const clock = { seconds: 0 };
-		yield* toFix(pilot, guide, clock);
+		yield* toFix(pilot, path, clock);
 		// The error of the last inbound leg goes into the next outbound one, less what the wind makes of it.
-		const wanted = guide.timing === 'inbound' ? guide.inboundSeconds : clock.seconds;
+		const wanted = path.timing === 'inbound' ? path.inboundSeconds : clock.seconds;
 		const error = clamp(wanted - clock.seconds, -30, 30);
 		if (!pilot.technique.forgetsTiming && !first)
 			outboundSeconds = clamp(outboundSeconds + (0.7 * error) / ground, 5, 180);
@@ -123,12 +124,12 @@ export function* flyHold(pilot: Navigator, guide: HoldGuide): Routine {
 }
 
 /** Out, along and back on to the inbound course: one lap by the exact answer. */
-export function* flyLap(pilot: Navigator, guide: HoldGuide): Routine {
-	const answer = plan(pilot, guide);
-	pilot.tune(guide.aid, guide.inboundCourseDeg);
-	yield* outbound(pilot, guide, answer.outboundHeadingDeg, answer.secondsFromAbeam);
-	yield* pilot.turn(guide.turns, () =>
-		normalizeDeg(guide.inboundCourseDeg + pilot.correctionDeg(guide.inboundCourseDeg))
+export function* flyLap(pilot: Navigator, path: HoldPath): Routine {
+	const answer = plan(pilot, path);
+	pilot.tune(path.aid, path.inboundCourseDeg);
+	yield* outbound(pilot, path, answer.outboundHeadingDeg, answer.secondsFromAbeam);
+	yield* pilot.turn(path.turns, () =>
+		normalizeDeg(path.inboundCourseDeg + pilot.correctionDeg(path.inboundCourseDeg))
 	);
 }
 
@@ -136,17 +137,17 @@ export function* flyLap(pilot: Navigator, guide: HoldGuide): Routine {
  * The turn outbound and the leg after it, timed from abeam the fix; where that comes before the wings are
  * level, the clock runs already. The one who forgets times from wings level.
  */
-function* outbound(pilot: Navigator, guide: HoldGuide, headingDeg: number, seconds: number): Routine {
+function* outbound(pilot: Navigator, path: HoldPath, headingDeg: number, seconds: number): Routine {
 	const late = pilot.technique.forgetsTiming ?? false;
 	let clock = late ? 0 : NaN;
-	const turn = pilot.turn(guide.turns, () => headingDeg);
+	const turn = pilot.turn(path.turns, () => headingDeg);
 	for (let turning = true, waited = 0; turning || clock < seconds || Number.isNaN(clock);) {
 		const next = turn.next();
 		turning = !next.done;
 		if (late && turning) clock = 0;
-		const bearingDeg = pilot.ears.bearingOf(pilot.ears.place(guide.aid));
-		const abeam = bearingDeg === null || Math.abs(signedDeg(bearingDeg - guide.inboundCourseDeg)) <= 90;
-		const away = Math.abs(signedDeg(pilot.headingDeg - guide.inboundCourseDeg)) > 90;
+		const bearingDeg = pilot.radioPerception.bearingOf(pilot.radioPerception.place(path.aid));
+		const abeam = bearingDeg === null || Math.abs(signedDeg(bearingDeg - path.inboundCourseDeg)) <= 90;
+		const away = Math.abs(signedDeg(pilot.headingDeg - path.inboundCourseDeg)) > 90;
 		if (Number.isNaN(clock)) {
 			if ((abeam && away) || waited > ABEAM_WITHIN_SECONDS) clock = 0;
 			if (!turning) waited += TICK;
@@ -156,8 +157,8 @@ function* outbound(pilot: Navigator, guide: HoldGuide, headingDeg: number, secon
 	}
 }
 
-function plan(pilot: Navigator, guide: HoldGuide): { outboundHeadingDeg: number; secondsFromAbeam: number } {
-	const { inboundCourseDeg, turns, inboundSeconds } = guide;
+function plan(pilot: Navigator, path: HoldPath): { outboundHeadingDeg: number; secondsFromAbeam: number } {
+	const { inboundCourseDeg, turns, inboundSeconds } = path;
 	const { trueAirspeedKt, wind, technique } = pilot;
 	const outboundDeg = normalizeDeg(inboundCourseDeg + 180);
 	if (technique.ignoresWind || technique.forgetsTiming) {
@@ -175,7 +176,7 @@ function plan(pilot: Navigator, guide: HoldGuide): { outboundHeadingDeg: number;
 			bankLimitDeg: 30
 		});
 	} catch (error) {
-		if (!(error instanceof CannotError)) throw error;
+		if (!(error instanceof InfeasibleError)) throw error;
 		return { outboundHeadingDeg: outboundDeg, secondsFromAbeam: 5 };
 	}
 }

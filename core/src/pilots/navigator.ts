@@ -1,12 +1,12 @@
 import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
 import { solveTurn, solveWindTriangle, standardRadiusNm } from '../navigation/index.js';
-import { placeOn, type Guide } from '../paths/index.js';
+import { placeOn, type Path } from '../paths/index.js';
 import type { ControlInputs, DrawnLine } from '../simulation/index.js';
 import type { TaskCard } from '../training/index.js';
 import { RECEIVER_BITS, windAt, type RadioReadings, type RadioSettings } from '../world/index.js';
 import { flyHold } from './holding.js';
 import { findPosition } from './positions.js';
-import { Ears, tuned } from './radio-perception.js';
+import { RadioPerception, tuned } from './radio-perception.js';
 import { flyReversal } from './reversing.js';
 import type { Technique } from './techniques.js';
 
@@ -38,13 +38,13 @@ const UNDERCORRECTOR_KEEPS = 0.4;
 const OVERCORRECTOR_KEEPS_DEG = 3;
 /** The cut of the one who keeps no wind correction, degrees: more than any wind of a lesson asks for. */
 const DRIFTER_CUT_DEG = 25;
-/** The one who senses in reverse sees it after this long, s. */
+/** The one who perception in reverse sees it after this long, s. */
 const REVERSED_SECONDS = 50;
 const SECONDS = 0.1;
 
 /** Flies what a card's phases are to be flown along, by the radios alone. */
 export class Navigator {
-	readonly ears: Ears;
+	readonly radioPerception: RadioPerception;
 	readonly wind: { fromDeg: number; speedKt: number };
 	seconds = 0;
 	/** What has been learnt of the wind on the present course, degrees. */
@@ -69,7 +69,7 @@ export class Navigator {
 		radio: RadioReadings,
 		initial: ControlInputs
 	) {
-		this.ears = new Ears(card.navigation!, radio);
+		this.radioPerception = new RadioPerception(card.navigation!, radio);
 		this.radios = initial.radios;
 		this.mark = initial.mark;
 		this.wind = windAt(card.weather, card.start.altitudeFt);
@@ -81,7 +81,7 @@ export class Navigator {
 	}
 
 	get headingDeg(): number {
-		return this.ears.headingDeg;
+		return this.radioPerception.headingDeg;
 	}
 
 	get bankDeg(): number {
@@ -95,55 +95,55 @@ export class Navigator {
 	/** What to do with the wings for the next tenth of a second. */
 	steer(
 		phase: number,
-		guide: Guide,
+		path: Path,
 		radio: RadioReadings,
 		seen: { headingDeg: number; turnRateDegPerSecond: number },
 		trueAirspeedKt: number
 	): Lateral {
 		const { headingDeg } = seen;
 		this.seconds += SECONDS;
-		this.ears.radio = radio;
-		this.ears.headingDeg = headingDeg;
-		this.ears.turnRateDegPerSecond = seen.turnRateDegPerSecond;
+		this.radioPerception.radio = radio;
+		this.radioPerception.headingDeg = headingDeg;
+		this.radioPerception.turnRateDegPerSecond = seen.turnRateDegPerSecond;
 		this.trueAirspeedKt = trueAirspeedKt;
-		this.ears.listen();
-		if (phase !== this.phase) this.begin(phase, guide);
+		this.radioPerception.listen();
+		if (phase !== this.phase) this.begin(phase, path);
 		this.identify();
 		const next = this.routine!.next();
 		return next.done ? { kind: 'heading', headingDeg } : next.value;
 	}
 
-	private begin(phase: number, guide: Guide): void {
+	private begin(phase: number, path: Path): void {
 		this.phase = phase;
 		this.learntDeg = 0;
 		this.correcting = 0;
 		this.reversedSeconds = 0;
 		this.intercepting = false;
-		this.routine = this.routineOf(guide);
+		this.routine = this.routineOf(path);
 	}
 
-	private routineOf(guide: Guide): Routine {
-		switch (guide.kind) {
+	private routineOf(path: Path): Routine {
+		switch (path.kind) {
 			case 'course':
-				this.tune(guide.aid, guide.courseDeg);
-				this.intercepting = guide.interceptDeg !== undefined;
-				return this.flyCourse(guide.aid, guide.courseDeg, guide.interceptDeg ?? USUAL_CUT_DEG);
+				this.tune(path.aid, path.courseDeg);
+				this.intercepting = path.interceptDeg !== undefined;
+				return this.flyCourse(path.aid, path.courseDeg, path.interceptDeg ?? USUAL_CUT_DEG);
 			case 'arc':
-				this.tune(guide.aid, this.radios.nav1.courseDeg);
-				return this.flyArc(guide);
+				this.tune(path.aid, this.radios.nav1.courseDeg);
+				return this.flyArc(path);
 			case 'hold':
-				this.tune(guide.aid, guide.inboundCourseDeg);
-				return flyHold(this, guide);
+				this.tune(path.aid, path.inboundCourseDeg);
+				return flyHold(this, path);
 			case 'reversal':
-				this.tune(guide.aid, guide.outboundCourseDeg);
-				return flyReversal(this, guide);
+				this.tune(path.aid, path.outboundCourseDeg);
+				return flyReversal(this, path);
 			case 'homing':
-				this.tune(guide.aid, this.headingDeg);
-				return this.home(guide.aid, guide.method === 'track');
+				this.tune(path.aid, this.headingDeg);
+				return this.home(path.aid, path.method === 'track');
 			case 'position':
-				return findPosition(this, guide.aids);
+				return findPosition(this, path.aids);
 			default:
-				return guide satisfies never;
+				return path satisfies never;
 		}
 	}
 
@@ -170,7 +170,8 @@ export class Navigator {
 
 	private identify(): void {
 		const wanted = this.wantsIdent;
-		if (wanted && (this.ears.radio.identified & RECEIVER_BITS[wanted]) !== 0) this.wantsIdent = null;
+		if (wanted && (this.radioPerception.radio.identified & RECEIVER_BITS[wanted]) !== 0)
+			this.wantsIdent = null;
 		const listen = this.wantsIdent ?? 'off';
 		if (this.radios.listen !== listen) this.set({ listen });
 	}
@@ -193,7 +194,7 @@ export class Navigator {
 	/** The heading that closes with a course and keeps it. */
 	courseHeading(aid: string, courseDeg: number, cutDeg: number): number {
 		const { technique } = this;
-		const off = this.ears.off(this.ears.place(aid), courseDeg);
+		const off = this.radioPerception.off(this.radioPerception.place(aid), courseDeg);
 		const wca = this.correctionDeg(courseDeg) + this.learntDeg;
 		if (!off.tells || off.distanceNm < HOLD_HEADING_NM) return normalizeDeg(courseDeg + wca);
 		let { rightNm } = off;
@@ -256,16 +257,16 @@ export class Navigator {
 		for (;;) yield { kind: 'heading', headingDeg: this.courseHeading(aid, courseDeg, cutDeg) };
 	}
 
-	private *flyArc({ radiusNm, direction }: Extract<Guide, { kind: 'arc' }>): Routine {
+	private *flyArc({ radiusNm, direction }: Extract<Path, { kind: 'arc' }>): Routine {
 		const side = direction === 'clockwise' ? 1 : -1;
 		for (;;) {
-			const bearing = this.ears.bearingDeg;
+			const bearing = this.radioPerception.bearingDeg;
 			if (bearing === null) {
 				yield { kind: 'heading', headingDeg: this.headingDeg };
 				continue;
 			}
 			const tangent = bearing - side * 90;
-			const outside = this.ears.distanceNm - radiusNm;
+			const outside = this.radioPerception.distanceNm - radiusNm;
 			const closing = clamp(outside * ARC_DEG_PER_NM, -ARC_MOST_DEG, ARC_MOST_DEG);
 			if (Math.abs(outside) < LEARNT_WITHIN_NM) this.learntDeg += side * outside * WIND_LEARNT * SECONDS;
 			this.learntDeg = clamp(this.learntDeg, -MOST_LEARNT_DEG, MOST_LEARNT_DEG);
@@ -280,9 +281,9 @@ export class Navigator {
 	private *home(aid: string, tracks: boolean): Routine {
 		// The pointer settles before it is believed.
 		for (let t = 0; t < 3; t += SECONDS) yield { kind: 'heading', headingDeg: this.headingDeg };
-		const courseDeg = this.ears.bearingDeg ?? this.headingDeg;
+		const courseDeg = this.radioPerception.bearingDeg ?? this.headingDeg;
 		for (;;) {
-			const { bearingDeg } = this.ears;
+			const { bearingDeg } = this.radioPerception;
 			const abeam = bearingDeg === null || Math.abs(signedDeg(bearingDeg - this.headingDeg)) > 60;
 			yield {
 				kind: 'heading',
@@ -304,7 +305,7 @@ export class Navigator {
 			if (toGo < bank * LONG_TURN_LEAD || toGo > before + 90) return;
 			before = toGo;
 			// The turn needle says in the long run how much bank standard rate takes; its swings are the rolling.
-			const slow = STANDARD_RATE_DEG_PER_SECOND - sign * this.ears.turnRateDegPerSecond;
+			const slow = STANDARD_RATE_DEG_PER_SECOND - sign * this.radioPerception.turnRateDegPerSecond;
 			if (this.turning++ > ROLLED_IN_TICKS)
 				this.bankLearntDeg = clamp(this.bankLearntDeg + BANK_LEARNT * slow * SECONDS, -4, 4);
 			yield { kind: 'bank', bankDeg: sign * (bank + this.bankLearntDeg) };

@@ -1,7 +1,7 @@
 import type { FailureKind, PanelReadings } from '../aircraft/index.js';
 import { GRAVITY_MPS2, MPS_PER_KT, normalizeDeg, signedDeg, toDegrees, toRadians } from '../base/index.js';
 import { fpmPerDegree } from '../navigation/index.js';
-import type { Look, TaskCard } from '../training/index.js';
+import type { Dwell, TaskCard } from '../training/index.js';
 
 /** What a pilot believes of the aeroplane. */
 export interface Believed {
@@ -44,7 +44,7 @@ export const flyingKt = (airspeedKt: number): number => Math.max(40, airspeedKt)
  * vertical speed, without heading from turn needle, clock and compass; and not at all where the eye
  * is elsewhere for long.
  */
-export class Senses {
+export class PanelPerception {
 	readonly believed: Believed;
 	attitudeLost: boolean;
 	headingLost: boolean;
@@ -62,7 +62,7 @@ export class Senses {
 	constructor(
 		card: TaskCard,
 		panel: PanelReadings,
-		private readonly looks: readonly Look[],
+		private readonly looks: readonly Dwell[],
 		private readonly omitted: readonly { startMs: number; endMs: number }[]
 	) {
 		const told = (kind: string) =>
@@ -86,7 +86,7 @@ export class Senses {
 	}
 
 	/** What the eye rests on for long at the moment; null when it moves about. */
-	get staring(): Look | null {
+	get staring(): Dwell | null {
 		const ms = this.seconds * 1000;
 		while (this.look < this.looks.length && this.looks[this.look]!.endMs <= ms) this.look++;
 		const now = this.looks[this.look];
@@ -112,7 +112,7 @@ export class Senses {
 		}
 
 		const stare = this.staring;
-		const sees = (instrument: Look['instrument']) => !stare || stare.instrument === instrument;
+		const sees = (instrument: Dwell['instrument']) => !stare || stare.instrument === instrument;
 		// A needle that swings with every gust is read by its mean.
 		const share = Math.min(1, seconds / STEADIED_SECONDS);
 		if (sees('airspeed')) believed.airspeedKias += (panel.airspeedKias - believed.airspeedKias) * share;

@@ -1,6 +1,6 @@
 import { calibratedKt, standardDay, trimmedFlight, trimWheelFor, type Aircraft } from '../aircraft/index.js';
-import { CannotError, clamp } from '../base/index.js';
-import type { Guide } from '../paths/index.js';
+import { InfeasibleError, clamp } from '../base/index.js';
+import type { Path } from '../paths/index.js';
 import { propellerLever } from '../simulation/index.js';
 import type { Phase, TaskCard } from '../training/index.js';
 
@@ -17,8 +17,8 @@ export interface Plan {
 	lateral:
 		| { kind: 'heading'; headingDeg: number }
 		| { kind: 'bank'; bankDeg: number }
-		/** Along the phase's guide, by the radios. */
-		| { kind: 'guide'; guide: Guide };
+		/** Along the phase's path, by the radios. */
+		| { kind: 'path'; path: Path };
 	/** Where a climb or descent is to end: the altitude of the phase itself, or of the next. */
 	toFt: number | null;
 	airspeedKias: number;
@@ -47,7 +47,7 @@ function asNearAsItGoes<T>(numbers: (fpm: number) => T, fpm: number): T {
 		try {
 			return numbers(fpm * share);
 		} catch (error) {
-			if (!(error instanceof CannotError)) throw error;
+			if (!(error instanceof InfeasibleError)) throw error;
 		}
 	return numbers(0);
 }
@@ -75,8 +75,8 @@ export function planAhead(card: TaskCard, aircraft: Aircraft): Plan[] {
 						? { kind: 'speed', up: toFt > altitudeFt }
 						: { kind: 'altitude', altitudeFt };
 		const bankDeg = targets.bankDeg?.value ?? 0;
-		const lateral: Plan['lateral'] = phase.guide
-			? { kind: 'guide', guide: phase.guide }
+		const lateral: Plan['lateral'] = phase.path
+			? { kind: 'path', path: phase.path }
 			: (targets.bankDeg || free) && !targets.headingDeg
 				? { kind: 'bank', bankDeg }
 				: { kind: 'heading', headingDeg };

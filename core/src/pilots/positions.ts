@@ -14,7 +14,7 @@ const TICK = 0.1;
 
 /** Finds where the aircraft is by the bearings of two stations, or of one that is timed, and says so. */
 export function* findPosition(pilot: Navigator, [first, second]: readonly [string, string]): Routine {
-	const one = pilot.ears.place(first);
+	const one = pilot.radioPerception.place(first);
 	pilot.tune(first, pilot.settings.nav1.courseDeg);
 	yield* identified(pilot, one.kind === 'ndb' ? 'adf' : 'nav1');
 	if (first === second) {
@@ -23,12 +23,12 @@ export function* findPosition(pilot: Navigator, [first, second]: readonly [strin
 	}
 	const bearing = yield* settled(pilot);
 	const heading = pilot.headingDeg;
-	const two = pilot.ears.place(second);
+	const two = pilot.radioPerception.place(second);
 	pilot.set({ nav2: { ...pilot.settings.nav2, activeMHz: two.frequency! }, pointer: 'nav2' });
 	pilot.listenTo('nav2');
 	yield* identified(pilot, 'nav2');
 	const other = yield* settled(pilot);
-	const at = crossing(one, bearing, two, other, pilot.ears.variationDeg);
+	const at = crossing(one, bearing, two, other, pilot.radioPerception.variationDeg);
 	pilot.say(at.northNm, at.eastNm, [radialOf(one, bearing), radialOf(two, other)]);
 	for (;;) yield { kind: 'heading', headingDeg: heading };
 }
@@ -43,7 +43,7 @@ const radialOf = ({ northNm, eastNm }: CardPlace, bearingDeg: number): DrawnLine
 function* identified(pilot: Navigator, receiver: 'nav1' | 'nav2' | 'adf'): Routine {
 	const heading = pilot.headingDeg;
 	for (let t = 0; t < IDENT_SECONDS; t += TICK) {
-		if (t > 1 && (pilot.ears.radio.identified & RECEIVER_BITS[receiver]) !== 0) return;
+		if (t > 1 && (pilot.radioPerception.radio.identified & RECEIVER_BITS[receiver]) !== 0) return;
 		yield { kind: 'heading', headingDeg: heading };
 	}
 }
@@ -51,7 +51,7 @@ function* identified(pilot: Navigator, receiver: 'nav1' | 'nav2' | 'adf'): Routi
 function* settled(pilot: Navigator): Generator<{ kind: 'heading'; headingDeg: number }, number, void> {
 	const heading = pilot.headingDeg;
 	for (let t = 0; t < SETTLE_SECONDS; t += TICK) yield { kind: 'heading', headingDeg: heading };
-	return pilot.ears.bearingDeg ?? heading;
+	return pilot.radioPerception.bearingDeg ?? heading;
 }
 
 /** Turns the station abeam, times ten degrees of bearing, and works out how far it is. */
@@ -61,16 +61,16 @@ function* byTime(pilot: Navigator, station: CardPlace): Routine {
 	const side = normalizeDeg(across - pilot.headingDeg) <= 180 ? 'right' : 'left';
 	yield* pilot.turn(side, () => across);
 	yield* pilot.hold(across, 8);
-	const first = pilot.ears.bearingDeg ?? start;
+	const first = pilot.radioPerception.bearingDeg ?? start;
 	let seconds = 0;
 	let changed = 0;
 	while (Math.abs(changed) < CHANGE_DEG && seconds < 900) {
 		seconds += TICK;
 		yield { kind: 'heading', headingDeg: across };
-		changed = signedDeg((pilot.ears.bearingDeg ?? first) - first);
+		changed = signedDeg((pilot.radioPerception.bearingDeg ?? first) - first);
 	}
 	const { distanceNm } = solveStation(Math.max(1, Math.abs(changed)), seconds, pilot.trueAirspeedKt);
-	const bearing = toRadians((pilot.ears.bearingDeg ?? first) + pilot.ears.variationDeg);
+	const bearing = toRadians((pilot.radioPerception.bearingDeg ?? first) + pilot.radioPerception.variationDeg);
 	// The distance worked out is the one at the begin; it has hardly changed across the station.
 	pilot.say(
 		station.northNm - distanceNm * Math.cos(bearing),

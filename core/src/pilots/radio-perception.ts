@@ -24,7 +24,7 @@ export interface Off {
 }
 
 /** What a pilot makes of the radios: nothing but what needles, pointer, flag and distance show. */
-export class Ears {
+export class RadioPerception {
 	radio: RadioReadings;
 	headingDeg = 0;
 	turnRateDegPerSecond = 0;

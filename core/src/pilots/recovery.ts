@@ -2,7 +2,7 @@ import type { PanelReadings } from '../aircraft/index.js';
 import { clamp } from '../base/index.js';
 import { fpmPerDegree } from '../navigation/index.js';
 import type { ControlInputs } from '../simulation/index.js';
-import { flyingKt, type Senses } from './panel-perception.js';
+import { flyingKt, type PanelPerception } from './panel-perception.js';
 import type { Plan } from './plan.js';
 
 const SECONDS = 0.1;
@@ -36,9 +36,14 @@ export class Recovery {
 		this.lastKias = panel.airspeedKias;
 	}
 
-	controls(panel: PanelReadings, senses: Senses, previous: ControlInputs, plan: Plan): ControlInputs {
+	controls(
+		panel: PanelReadings,
+		perception: PanelPerception,
+		previous: ControlInputs,
+		plan: Plan
+	): ControlInputs {
 		this.seconds += SECONDS;
-		const { believed, attitudeLost } = senses;
+		const { believed, attitudeLost } = perception;
 		const trend = (believed.airspeedKias - this.lastKias) / SECONDS;
 		this.lastKias += (believed.airspeedKias - this.lastKias) * 0.2;
 		const neutral = { ...previous, elevator: 0, aileron: 0, rudder: 0 };

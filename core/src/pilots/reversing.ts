@@ -1,5 +1,5 @@
 import { normalizeDeg } from '../base/index.js';
-import type { ReversalGuide } from '../paths/index.js';
+import type { ReversalPath } from '../paths/index.js';
 import { flyLap, groundShare } from './holding.js';
 import type { Navigator, Routine } from './navigator.js';
 
@@ -8,13 +8,13 @@ const BARB_SECONDS = 60;
 const TICK = 0.1;
 
 /** Flies a course reversal: out, round, and in on the inbound course. */
-export function* flyReversal(pilot: Navigator, guide: ReversalGuide): Routine {
-	const { aid, shape, outboundCourseDeg, inboundCourseDeg, side } = guide;
+export function* flyReversal(pilot: Navigator, path: ReversalPath): Routine {
+	const { aid, shape, outboundCourseDeg, inboundCourseDeg, side } = path;
 	const other = side === 'right' ? 'left' : 'right';
 	const sign = side === 'right' ? 1 : -1;
 	const corrected = (courseDeg: number) => normalizeDeg(courseDeg + pilot.correctionDeg(courseDeg));
 	// Timed legs are of still air: with the wind behind they are flown shorter.
-	const seconds = guide.outboundSeconds / Math.max(0.5, groundShare(pilot, outboundCourseDeg));
+	const seconds = path.outboundSeconds / Math.max(0.5, groundShare(pilot, outboundCourseDeg));
 	if (shape === 'racetrack') {
 		// One lap of a hold, established at its end instead of held.
 		const lap = {
@@ -22,7 +22,7 @@ export function* flyReversal(pilot: Navigator, guide: ReversalGuide): Routine {
 			aid,
 			inboundCourseDeg,
 			turns: side,
-			inboundSeconds: guide.outboundSeconds,
+			inboundSeconds: path.outboundSeconds,
 			timing: 'outbound',
 			circuits: 1
 		} as const;

@@ -2,17 +2,23 @@ import {
 	coverBit,
 	deviationDeg,
 	FAILURE_KINDS,
-	LYING,
+	AFFECTED_INSTRUMENTS,
 	type Aircraft,
 	type PanelReadings
 } from '../aircraft/index.js';
 import { clamp, SeededRandom, signedDeg } from '../base/index.js';
 import { fpmPerDegree, roughTrueKt } from '../navigation/index.js';
 import type { ControlInputs } from '../simulation/index.js';
-import { generateLooks, type Look, type Phase, type PlantedFault, type TaskCard } from '../training/index.js';
+import {
+	generateDwells,
+	type Dwell,
+	type Phase,
+	type PlantedFault,
+	type TaskCard
+} from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
 import { Navigator, type Lateral } from './navigator.js';
-import { flyingKt, Senses } from './panel-perception.js';
+import { flyingKt, PanelPerception } from './panel-perception.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
 import type { Technique } from './techniques.js';
@@ -63,10 +69,10 @@ function plantedFaults(technique: Technique, random: SeededRandom): PlantedFault
  */
 export class RobotPilot {
 	/** Where its eye goes, from the begin of the flight on. */
-	readonly looks: readonly Look[];
+	readonly looks: readonly Dwell[];
 	private readonly random: SeededRandom;
 	private readonly plans: Plan[];
-	private readonly senses: Senses;
+	private readonly perception: PanelPerception;
 	private readonly recovery: Recovery | null;
 	private readonly navigator: Navigator | null;
 	private intent = 0;
@@ -111,8 +117,8 @@ export class RobotPilot {
 		const eye = new SeededRandom(seed ^ 0x5ca1ab1e);
 		const planted = plantedFaults(technique, eye);
 		this.sign = eye.next() < 0.5 ? -1 : 1;
-		this.looks = generateLooks(card.school ?? 'hub-and-spoke', LOOKS_MS, seed, planted);
-		this.senses = new Senses(
+		this.looks = generateDwells(card.school ?? 'hub-and-spoke', LOOKS_MS, seed, planted);
+		this.perception = new PanelPerception(
 			card,
 			panel,
 			technique.staresAt ? this.looks : [],
@@ -129,7 +135,7 @@ export class RobotPilot {
 	}
 
 	private decide(currentPhase: number): void {
-		const { believed } = this.senses;
+		const { believed } = this.perception;
 		// A phase that the pilot ends himself is left by his own decision, not by the card's.
 		if (currentPhase > this.intent + (this.endsItself(this.intent) ? 1 : 0))
 			this.goTo(Math.min(currentPhase, this.plans.length - 1));
@@ -158,7 +164,7 @@ export class RobotPilot {
 
 	/** Whether the altitude, less the lead of this pilot, has come. */
 	private isThere(plan: Plan, toFt: number): boolean {
-		const { believed } = this.senses;
+		const { believed } = this.perception;
 		const up =
 			plan.vertical.kind === 'rate'
 				? plan.vertical.fpm > 0
@@ -197,7 +203,7 @@ export class RobotPilot {
 		this.intentSince = this.seconds;
 		const now = this.plan();
 		this.levellingOff = before.vertical.kind !== 'altitude' && now.vertical.kind === 'altitude';
-		this.levelFt = this.senses.believed.altimeterFt;
+		this.levelFt = this.perception.believed.altimeterFt;
 		this.altitudeIntegral = 0;
 		this.chase = 0;
 		const turns = now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
@@ -216,16 +222,16 @@ export class RobotPilot {
 		radio: RadioReadings | null = null
 	): ControlInputs {
 		this.seconds += SECONDS;
-		const { technique, senses } = this;
+		const { technique, perception } = this;
 		const level = this.plan();
 		const fpm = level.vertical.kind === 'rate' ? level.vertical.fpm : 0;
-		senses.update(panel, SECONDS, level.pitchDeg, fpm);
+		perception.update(panel, SECONDS, level.pitchDeg, fpm);
 		if (this.recovery && !this.recovery.done) {
-			const hands = this.recovery.controls(panel, senses, previous, this.plan());
+			const hands = this.recovery.controls(panel, perception, previous, this.plan());
 			this.throttle = hands.throttle;
 			this.trim = hands.trim;
-			this.wantedPitchDeg = senses.believed.pitchDeg;
-			this.levelFt = senses.believed.altimeterFt;
+			this.wantedPitchDeg = perception.believed.pitchDeg;
+			this.levelFt = perception.believed.altimeterFt;
 			return hands;
 		}
 		this.decide(currentPhase);
@@ -236,7 +242,7 @@ export class RobotPilot {
 		const elevator = this.setPitch(plan);
 		const aileron = this.setBank(this.lateralOf(plan, panel, radio));
 		// Feet are slow: a quick rudder would excite the Dutch roll through the ball's lag.
-		this.rudder = clamp(this.rudder + 0.02 * senses.believed.ballDeg * SECONDS, -0.5, 0.5);
+		this.rudder = clamp(this.rudder + 0.02 * perception.believed.ballDeg * SECONDS, -0.5, 0.5);
 		return {
 			...previous,
 			elevator,
@@ -247,7 +253,7 @@ export class RobotPilot {
 			flapsDeg: plan.flapsDeg,
 			gear: plan.gear,
 			propeller: plan.propeller,
-			alternateStatic: senses.staticBlocked ? 1 : previous.alternateStatic,
+			alternateStatic: perception.staticBlocked ? 1 : previous.alternateStatic,
 			...this.say(previous),
 			...(this.navigator?.hands ?? {}),
 			headingKnobDeg: previous.headingKnobDeg + this.resetGyro(panel)
@@ -256,7 +262,7 @@ export class RobotPilot {
 
 	/** On a straight leg the heading gyro is set again by the compass, less its deviation. */
 	private resetGyro(panel: PanelReadings): number {
-		if (!this.navigator || this.senses.headingLost) return 0;
+		if (!this.navigator || this.perception.headingLost) return 0;
 		const straight = Math.abs(panel.turnRateDegPerSecond) < STRAIGHT_DEG_PER_SECOND;
 		this.straightSeconds = straight ? this.straightSeconds + SECONDS : 0;
 		if (this.straightSeconds < STRAIGHT_SECONDS) return 0;
@@ -266,13 +272,13 @@ export class RobotPilot {
 
 	/** What the wings are to do: as the plan says, or as the radios do. */
 	private lateralOf({ lateral }: Plan, panel: PanelReadings, radio: RadioReadings | null): Lateral {
-		const { headingDeg, airspeedKias, altimeterFt } = this.senses.believed;
-		if (lateral.kind !== 'guide') return lateral;
+		const { headingDeg, airspeedKias, altimeterFt } = this.perception.believed;
+		if (lateral.kind !== 'path') return lateral;
 		if (!this.navigator || !radio) return { kind: 'heading', headingDeg };
 		const trueKt = roughTrueKt(airspeedKias, altimeterFt);
 		return this.navigator.steer(
 			this.intent,
-			lateral.guide,
+			lateral.path,
 			radio,
 			{ headingDeg, turnRateDegPerSecond: panel.turnRateDegPerSecond },
 			trueKt
@@ -281,9 +287,9 @@ export class RobotPilot {
 
 	/** Names what has failed, and covers what lies. */
 	private say({ named, covered }: ControlInputs): Pick<ControlInputs, 'named' | 'covered'> {
-		for (const kind of this.senses.sure()) {
+		for (const kind of this.perception.sure()) {
 			named |= 1 << FAILURE_KINDS.indexOf(kind);
-			for (const instrument of LYING[kind]) covered |= coverBit(instrument);
+			for (const instrument of AFFECTED_INSTRUMENTS[kind]) covered |= coverBit(instrument);
 		}
 		return { named, covered };
 	}
@@ -297,8 +303,8 @@ export class RobotPilot {
 
 	/** Power: the known setting, and a little more or less by speed. */
 	private setPower(plan: Plan): void {
-		const { technique, senses } = this;
-		const { airspeedKias, verticalSpeedFpm } = senses.believed;
+		const { technique, perception } = this;
+		const { airspeedKias, verticalSpeedFpm } = perception.believed;
 		const next = this.plans[this.intent + 1];
 		const changing = this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next;
 		const speedError = plan.airspeedKias - airspeedKias;
@@ -312,19 +318,19 @@ export class RobotPilot {
 		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
 		if (this.levellingOff && technique.levelOffLead <= 0 && verticalSpeedFpm < -150) power = this.throttle;
 		if (this.juggles) power += JUGGLED_POWER * this.sign;
-		if (this.seconds < this.forgetsUntil || senses.staring) power = this.throttle;
+		if (this.seconds < this.forgetsUntil || perception.staring) power = this.throttle;
 		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.36 * SECONDS, 0.36 * SECONDS);
 	}
 
 	/** Pitch: for the altitude, the rate or the speed. @returns the elevator. */
 	private setPitch(plan: Plan): number {
-		const { technique, senses } = this;
-		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg } = senses.believed;
+		const { technique, perception } = this;
+		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg } = perception.believed;
 		const vertical =
 			plan.vertical.kind === 'level'
 				? ({ kind: 'altitude', altitudeFt: this.levelFt } as const)
 				: plan.vertical;
-		const blind = senses.attitudeLost;
+		const blind = perception.attitudeLost;
 		let blindRate = vertical.kind === 'rate' ? vertical.fpm : 0;
 		let wanted = plan.pitchDeg + this.wander.pitch;
 		const slowness = clamp(airspeedKias - plan.airspeedKias, -6, 30) * -0.1;
@@ -356,7 +362,7 @@ export class RobotPilot {
 			wanted += clamp(error * 0.3, -4, 4) + this.altitudeIntegral;
 		}
 		if (this.juggles) wanted += JUGGLED_PITCH_DEG * this.sign;
-		if (senses.staticBlocked && senses.believed.verticalSpeedFpm === 0) wanted = plan.pitchDeg;
+		if (perception.staticBlocked && perception.believed.verticalSpeedFpm === 0) wanted = plan.pitchDeg;
 		const step = technique.pitchRateDegPerSecond * SECONDS;
 		this.wantedPitchDeg += clamp(wanted - this.wantedPitchDeg, -step, step);
 		const pitchRate = this.lastPitchDeg === null ? 0 : (pitchDeg - this.lastPitchDeg) / SECONDS;
@@ -374,9 +380,9 @@ export class RobotPilot {
 
 	/** Bank: for the heading or the turn. @returns the aileron. */
 	private setBank(lateral: Lateral): number {
-		const { technique, senses } = this;
-		const { bankDeg, headingDeg } = senses.believed;
-		if (senses.staring) return IDLE_HAND * this.sign;
+		const { technique, perception } = this;
+		const { bankDeg, headingDeg } = perception.believed;
+		if (perception.staring) return IDLE_HAND * this.sign;
 		let wanted: number;
 		const before = this.plans[this.intent - 1];
 		if (lateral.kind === 'bank') {
@@ -403,7 +409,7 @@ export class RobotPilot {
 		const rollRate = (bankDeg - this.lastBankDeg) / SECONDS;
 		this.lastBankDeg = bankDeg;
 		// The turn needle feels the roll itself: it needs no damping beside its own.
-		if (senses.attitudeLost) return clamp(0.006 * (wanted - bankDeg), -0.2, 0.2);
+		if (perception.attitudeLost) return clamp(0.006 * (wanted - bankDeg), -0.2, 0.2);
 		return clamp(0.018 * (wanted - bankDeg) - 0.008 * rollRate, -0.6, 0.6);
 	}
 }

@@ -1,4 +1,4 @@
-import { FAILURE_KINDS, LYING, type Instrument } from '../aircraft/index.js';
+import { FAILURE_KINDS, AFFECTED_INSTRUMENTS, type Instrument } from '../aircraft/index.js';
 import type { ChannelName } from './channels.js';
 import type { Track } from './track.js';
 
@@ -9,15 +9,15 @@ export const TRUE_CHANNEL = {
 	indicatedHeadingDeg: { instrument: 'heading', instead: 'headingDeg' }
 } as const satisfies Partial<Record<ChannelName, { instrument: Instrument; instead: ChannelName }>>;
 export type ShownChannel = keyof typeof TRUE_CHANNEL;
-export const isShown = (name: ChannelName): name is ShownChannel => Object.hasOwn(TRUE_CHANNEL, name);
+export const isShownChannel = (name: ChannelName): name is ShownChannel => Object.hasOwn(TRUE_CHANNEL, name);
 
 /** The failures, as bits, in which a dial lies. */
-const LIES = Object.fromEntries(
+const AFFECTED_BY = Object.fromEntries(
 	Object.entries(TRUE_CHANNEL).map(([name, { instrument }]) => [
 		name,
 		FAILURE_KINDS.reduce(
 			(mask, kind, bit) =>
-				(LYING[kind] as readonly Instrument[]).includes(instrument) ? mask | (1 << bit) : mask,
+				(AFFECTED_INSTRUMENTS[kind] as readonly Instrument[]).includes(instrument) ? mask | (1 << bit) : mask,
 			0
 		)
 	])
@@ -25,25 +25,26 @@ const LIES = Object.fromEntries(
 
 const STATIC_BLOCKED = 1 << FAILURE_KINDS.indexOf('static-blocked');
 /** Failures that still tell on the dials: with the alternate source open a blocked static no longer does. */
-export const tellingFailures = (failures: number, alternateStatic: number): number =>
+export const effectiveFailures = (failures: number, alternateStatic: number): number =>
 	alternateStatic > 0 ? failures & ~STATIC_BLOCKED : failures;
 
 /** Whether a dial lies under these failures. */
-export const lies = (name: ShownChannel, failures: number): boolean => (failures & LIES[name]) !== 0;
+export const isAffected = (name: ShownChannel, failures: number): boolean =>
+	(failures & AFFECTED_BY[name]) !== 0;
 
 /**
  * A channel for grading: what the dial showed, but where the dial had failed, what was so. A student is
  * graded by the flight, not by a lie; and what was not recorded stays absent.
  */
-export function honestColumn(track: Track, name: ChannelName): Float64Array | null {
-	if (!isShown(name)) return track.has(name) ? track.column(name) : null;
+export function effectiveColumn(track: Track, name: ChannelName): Float64Array | null {
+	if (!isShownChannel(name)) return track.has(name) ? track.column(name) : null;
 	const { instead } = TRUE_CHANNEL[name];
 	if (!track.has(name)) return track.has(instead) ? track.column(instead) : null;
 	const shown = track.column(name);
 	if (!track.has('failures') || !track.has(instead)) return shown;
 	const alternate = track.has('alternateStatic') ? track.column('alternateStatic') : null;
-	const failures = track.column('failures').map((mask, i) => tellingFailures(mask, alternate?.[i] ?? 0));
-	if (!failures.some((mask) => lies(name, mask))) return shown;
+	const failures = track.column('failures').map((mask, i) => effectiveFailures(mask, alternate?.[i] ?? 0));
+	if (!failures.some((mask) => isAffected(name, mask))) return shown;
 	const truth = track.column(instead);
-	return shown.map((value, i) => (lies(name, failures[i]!) ? truth[i]! : value));
+	return shown.map((value, i) => (isAffected(name, failures[i]!) ? truth[i]! : value));
 }

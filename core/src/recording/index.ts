@@ -7,7 +7,7 @@ export {
 	kept
 } from './channels.js';
 export { decodeChunk, encodeChunk, joinChunks } from './codec.js';
-export { TRUE_CHANNEL, honestColumn, isShown, lies, tellingFailures } from './effective.js';
+export { TRUE_CHANNEL, effectiveColumn, isShownChannel, isAffected, effectiveFailures } from './effective.js';
 export { TrackJson, trackFromJson, trackToJson } from './json.js';
 export { panelAt } from './panel-at.js';
 export { Recorder, Track } from './track.js';

@@ -16,11 +16,11 @@ import {
 import {
 	bearingTo,
 	placeOn,
-	type ArcGuide,
-	type CourseGuide,
-	type Guide,
-	type HoldGuide,
-	type ReversalGuide
+	type ArcPath,
+	type CoursePath,
+	type Path,
+	type HoldPath,
+	type ReversalPath
 } from '../paths/index.js';
 import { windAt } from '../world/index.js';
 import type { TaskCard } from './card.js';
@@ -76,10 +76,10 @@ export function dayOf({ start, weather }: Pick<TaskCard, 'start' | 'weather'>): 
 }
 
 /** A hold of a card as the solver takes it, for the card's own day. */
-export const holdInputOf = (card: Pick<TaskCard, 'start' | 'weather'>, guide: HoldGuide): HoldInput => ({
-	inboundCourseDeg: guide.inboundCourseDeg,
-	turns: guide.turns,
-	inboundSeconds: guide.inboundSeconds,
+export const holdInputOf = (card: Pick<TaskCard, 'start' | 'weather'>, path: HoldPath): HoldInput => ({
+	inboundCourseDeg: path.inboundCourseDeg,
+	turns: path.turns,
+	inboundSeconds: path.inboundSeconds,
 	bankLimitDeg: BANK_LIMIT_DEG,
 	...dayOf(card)
 });
@@ -88,16 +88,16 @@ const drift = (deg: number): string =>
 	Math.abs(deg) < 0.5 ? 'no correction' : `${Math.abs(deg).toFixed(0)}° ${deg > 0 ? 'right' : 'left'}`;
 
 /**
- * What a card's guides let one work out for its wind: headings that hold a course, the cut, the entry and the
+ * What a card's paths let one work out for its wind: headings that hold a course, the cut, the entry and the
  * outbound leg of a hold, the arc's turns, the time that keeps a reversal inside its limit. What cannot be had
  * (a wind too strong for the hold) is left out; where the card keeps the wind to itself, only what needs none.
  */
 export function briefOf(card: TaskCard): BriefQuestion[] {
 	const told = card.windInBrief !== false;
 	const asked = new Set<string>();
-	return card.phases.flatMap(({ guide, id: phaseId }, phase) => {
-		if (!guide) return [];
-		return makersOf(card, guide, phase, told)
+	return card.phases.flatMap(({ path, id: phaseId }, phase) => {
+		if (!path) return [];
+		return makersOf(card, path, phase, told)
 			.flatMap(possible)
 			.map((one) => ({ ...one, id: `${phaseId}-${one.id}`, phase }))
 			.filter(({ ask }) => !asked.has(ask) && asked.add(ask));
@@ -117,27 +117,27 @@ function possible(questions: Maker): Asked[] {
 	}
 }
 
-function makersOf(card: TaskCard, guide: Guide, phase: number, told: boolean): Maker[] {
-	const before = card.phases[phase - 1]?.guide;
+function makersOf(card: TaskCard, path: Path, phase: number, told: boolean): Maker[] {
+	const before = card.phases[phase - 1]?.path;
 	const holding = (courseDeg: number): Maker[] => (told ? [() => [headingFor(card, courseDeg)]] : []);
-	switch (guide.kind) {
+	switch (path.kind) {
 		case 'course':
-			return [() => cut(card, guide, phase), ...holding(guide.courseDeg)];
+			return [() => cut(card, path, phase), ...holding(path.courseDeg)];
 		case 'homing':
 			// Only from where the card begins is the bearing known.
-			return guide.method === 'track' && phase === 0 ? holding(fromStart(card, guide.aid)) : [];
+			return path.method === 'track' && phase === 0 ? holding(fromStart(card, path.aid)) : [];
 		case 'hold': {
 			const arrivalDeg = before?.kind === 'course' ? before.courseDeg : card.start.headingDeg;
-			return [() => entry(guide, arrivalDeg), ...(told ? [() => legs(card, guide, arrivalDeg)] : [])];
+			return [() => entry(path, arrivalDeg), ...(told ? [() => legs(card, path, arrivalDeg)] : [])];
 		}
 		case 'arc':
-			return arc(card, guide, before, card.phases[phase + 1]?.guide, told);
+			return arc(card, path, before, card.phases[phase + 1]?.path, told);
 		case 'reversal':
-			return [...holding(guide.outboundCourseDeg), ...(told ? [() => longest(card, guide)] : [])];
+			return [...holding(path.outboundCourseDeg), ...(told ? [() => longest(card, path)] : [])];
 		case 'position':
 			return [];
 		default:
-			return guide satisfies never;
+			return path satisfies never;
 	}
 }
 
@@ -161,21 +161,21 @@ function headingFor(card: TaskCard, courseDeg: number): Asked {
 }
 
 /** Only from where the card begins is it known on which side the course lies. */
-function cut(card: TaskCard, guide: CourseGuide, phase: number): Asked[] {
-	if (phase > 0 || !guide.interceptDeg) return [];
-	const place = placeOn(card.navigation, guide.aid);
+function cut(card: TaskCard, path: CoursePath, phase: number): Asked[] {
+	if (phase > 0 || !path.interceptDeg) return [];
+	const place = placeOn(card.navigation, path.aid);
 	const { northNm = 0, eastNm = 0 } = card.start;
 	const input = {
-		selectedCourseDeg: guide.courseDeg,
-		bearingToStationDeg: fromStart(card, guide.aid),
+		selectedCourseDeg: path.courseDeg,
+		bearingToStationDeg: fromStart(card, path.aid),
 		distanceNm: Math.hypot(place.northNm - northNm, place.eastNm - eastNm),
-		interceptAngleDeg: guide.interceptDeg
+		interceptAngleDeg: path.interceptDeg
 	};
 	const { headingDeg, turnToward } = solveIntercept(input);
 	return [
 		{
 			id: 'cut',
-			ask: `Heading that cuts ${formatHeading(guide.courseDeg)} at ${guide.interceptDeg}°`,
+			ask: `Heading that cuts ${formatHeading(path.courseDeg)} at ${path.interceptDeg}°`,
 			answer: { kind: 'direction', deg: headingDeg, withinDeg: WITHIN.cutDeg },
 			why: `You are on the ${formatHeading(input.bearingToStationDeg + 180)} radial: the course lies to the ${turnToward}, and the cut is taken from it.`,
 			worked: { by: 'intercept', input }
@@ -183,7 +183,7 @@ function cut(card: TaskCard, guide: CourseGuide, phase: number): Asked[] {
 	];
 }
 
-function entry({ inboundCourseDeg, turns }: HoldGuide, arrivalHeadingDeg: number): Asked[] {
+function entry({ inboundCourseDeg, turns }: HoldPath, arrivalHeadingDeg: number): Asked[] {
 	const found = solveHoldEntry({ inboundCourseDeg, turns, arrivalHeadingDeg });
 	return [
 		{
@@ -195,39 +195,39 @@ function entry({ inboundCourseDeg, turns }: HoldGuide, arrivalHeadingDeg: number
 	];
 }
 
-function legs(card: TaskCard, guide: HoldGuide, arrivalHeadingDeg: number): Asked[] {
-	const input = holdInputOf(card, guide);
+function legs(card: TaskCard, path: HoldPath, arrivalHeadingDeg: number): Asked[] {
+	const input = holdInputOf(card, path);
 	const exact = solveHold(input);
 	const worked = { by: 'hold', input: { ...input, arrivalHeadingDeg } } as const;
 	const rules = exact.schools.map(
 		({ multiple, outboundHeadingDeg }) => `${multiple} ×: ${formatHeading(outboundHeadingDeg)}`
 	);
 	// A published outbound time is of still air; the pilot may allow for the wind.
-	const published = guide.timing === 'outbound' ? guide.inboundSeconds : exact.secondsFromAbeam;
+	const published = path.timing === 'outbound' ? path.inboundSeconds : exact.secondsFromAbeam;
 	return [
 		{
-			...headingFor(card, guide.inboundCourseDeg),
+			...headingFor(card, path.inboundCourseDeg),
 			id: 'inbound',
-			ask: `Inbound heading at ${guide.aid}`,
+			ask: `Inbound heading at ${path.aid}`,
 			worked
 		},
 		{
 			id: 'outbound',
-			ask: `Outbound heading at ${guide.aid}`,
+			ask: `Outbound heading at ${path.aid}`,
 			answer: { kind: 'direction', deg: exact.outboundHeadingDeg, withinDeg: WITHIN.outboundDeg },
 			why: `Inbound ${drift(exact.inboundWindCorrectionDeg)}; outbound the other way, for both turns too. ${rules.join(', ')}.`,
 			worked
 		},
 		{
 			id: 'time',
-			ask: `Outbound time at ${guide.aid}, from abeam`,
+			ask: `Outbound time at ${path.aid}, from abeam`,
 			answer: {
 				kind: 'seconds',
 				seconds: exact.secondsFromAbeam,
 				from: Math.min(published, exact.secondsFromAbeam) - WITHIN.seconds,
 				to: Math.max(published, exact.secondsFromAbeam) + WITHIN.seconds
 			},
-			why: `${guide.inboundSeconds} s ${guide.timing}; over the ground ${exact.inboundGroundspeedKt.toFixed(0)} kt inbound.`,
+			why: `${path.inboundSeconds} s ${path.timing}; over the ground ${exact.inboundGroundspeedKt.toFixed(0)} kt inbound.`,
 			worked
 		}
 	];
@@ -235,16 +235,16 @@ function legs(card: TaskCard, guide: HoldGuide, arrivalHeadingDeg: number): Aske
 
 function arc(
 	card: TaskCard,
-	guide: ArcGuide,
-	before: Guide | undefined,
-	after: Guide | undefined,
+	path: ArcPath,
+	before: Path | undefined,
+	after: Path | undefined,
 	told: boolean
 ): Maker[] {
 	const day = dayOf(card);
-	const { radiusNm, direction } = guide;
+	const { radiusNm, direction } = path;
 	const side = direction === 'clockwise' ? 1 : -1;
-	const comesOut = before?.kind === 'course' && before.toward === 'from' && before.aid === guide.aid;
-	const leaves = after?.kind === 'course' && after.aid === guide.aid;
+	const comesOut = before?.kind === 'course' && before.toward === 'from' && before.aid === path.aid;
+	const leaves = after?.kind === 'course' && after.aid === path.aid;
 	const fromRadialDeg = comesOut ? before.courseDeg : null;
 	const toRadialDeg = leaves ? normalizeDeg(after.courseDeg + (after.toward === 'to' ? 180 : 0)) : null;
 	const makers: Maker[] = [];
@@ -294,8 +294,8 @@ function arc(
 	return makers;
 }
 
-function longest(card: TaskCard, guide: ReversalGuide): Asked[] {
-	const { shape, limitNm, outboundCourseDeg, side, outboundSeconds } = guide;
+function longest(card: TaskCard, path: ReversalPath): Asked[] {
+	const { shape, limitNm, outboundCourseDeg, side, outboundSeconds } = path;
 	if (shape !== '45-180' && shape !== '80-260') return [];
 	const kind = shape === '45-180' ? '45/180' : '80/260';
 	const input = { ...dayOf(card), outboundCourseDeg, kind, side, limitNm } as const;

@@ -1,5 +1,5 @@
 import { signedDeg } from '../base/index.js';
-import { alongCourse, placeOn, type HoldGuide } from '../paths/index.js';
+import { alongCourse, placeOn, type HoldPath } from '../paths/index.js';
 import type { Track } from '../recording/index.js';
 import type { Call, TaskCard } from './card.js';
 import type { EventSample } from './event-watch.js';
@@ -77,19 +77,19 @@ export class CallsProgress {
 			const now = distanceNm <= PASSING_NM ? -pastNm : NaN;
 			this.ahead.set(call.id, now);
 			// Abeam on the outbound leg of a hold is no passing: only inbound counts there.
-			const guide = phases[phase]?.guide;
+			const path = phases[phase]?.path;
 			const inbound =
-				guide?.kind !== 'hold' || Math.abs(signedDeg(sample.trackDeg - guide.inboundCourseDeg)) < 90;
+				path?.kind !== 'hold' || Math.abs(signedDeg(sample.trackDeg - path.inboundCourseDeg)) < 90;
 			return inbound && before > 0 && now <= 0;
 		}
-		const guide = phases[phase]?.guide;
-		if (guide?.kind !== 'hold') return false;
-		return !this.level && Math.abs(sample.bankDeg) < ROLLED_OUT_DEG && goesOutbound(guide, sample);
+		const path = phases[phase]?.path;
+		if (path?.kind !== 'hold') return false;
+		return !this.level && Math.abs(sample.bankDeg) < ROLLED_OUT_DEG && goesOutbound(path, sample);
 	}
 }
 
-const goesOutbound = (guide: HoldGuide, { trackDeg }: EventSample): boolean =>
-	Math.abs(signedDeg(trackDeg - guide.inboundCourseDeg - 180)) < OUTBOUND_DEG;
+const goesOutbound = (path: HoldPath, { trackDeg }: EventSample): boolean =>
+	Math.abs(signedDeg(trackDeg - path.inboundCourseDeg - 180)) < OUTBOUND_DEG;
 
 /** The calls of a recorded flight. */
 export function callsOf(card: TaskCard, track: Track, times: readonly PhaseTimes[]): DueCall[] {

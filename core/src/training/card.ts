@@ -8,7 +8,7 @@ import {
 	VerticalSpeedKind
 } from '../aircraft/index.js';
 import { AltitudeFt, Direction, Identifier } from '../base/index.js';
-import { CardNavigation, Guide } from '../paths/index.js';
+import { CardNavigation, Path } from '../paths/index.js';
 import { RadioSettings, Weather } from '../world/index.js';
 import { closed, PhaseEvent, PlaceId } from './events.js';
 import { SchoolSchema } from './scan/schools.js';
@@ -32,15 +32,15 @@ export const Phase = Type.Object(
 				headingDeg: Type.Optional(Target(Direction)),
 				verticalSpeedFpm: Type.Optional(Target(Type.Number({ minimum: -6000, maximum: 6000 }))),
 				bankDeg: Type.Optional(Target(Type.Number({ minimum: -75, maximum: 75 }))),
-				/** Shares of full scale from the guide's course; 0 is on it. */
+				/** Shares of full scale from the path's course; 0 is on it. */
 				needle: Type.Optional(Target(Type.Number({ minimum: -1, maximum: 1 }))),
-				/** NM outside the guide's arc; 0 is on it. */
+				/** NM outside the path's arc; 0 is on it. */
 				arcNm: Type.Optional(Target(Type.Number({ minimum: -5, maximum: 5 })))
 			},
 			closed
 		),
 		/** What it is flown along. */
-		guide: Type.Optional(Guide),
+		path: Type.Optional(Path),
 		/** Without it the phase begins when the one before it ends. */
 		begin: Type.Optional(PhaseEvent),
 		end: PhaseEvent,
@@ -148,7 +148,7 @@ export const TaskCard = Type.Object(
 		failures: Type.Optional(Type.Array(FailureSpec, { maxItems: FAILURE_KINDS.length })),
 		/** Handed over out of a steady flight: the first phase is the recovery. */
 		upset: Type.Optional(Upset),
-		/** The places that its guides and events speak of. */
+		/** The places that its paths and events speak of. */
 		navigation: Type.Optional(CardNavigation),
 		/** How the radios are set when the flight begins. */
 		radios: Type.Optional(RadioSettings),

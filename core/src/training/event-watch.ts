@@ -1,9 +1,9 @@
 import { signedDeg } from '../base/index.js';
 import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
 import {
-	isShown,
-	lies,
-	tellingFailures,
+	isShownChannel,
+	isAffected,
+	effectiveFailures,
 	TRUE_CHANNEL,
 	type ChannelName,
 	type Sample
@@ -35,7 +35,7 @@ export function eventSample(sample: Sample): EventSample {
 	const seen = {} as EventSample;
 	for (const name of EVENT_CHANNELS)
 		seen[name] =
-			isShown(name) && lies(name, tellingFailures(sample.failures, sample.alternateStatic))
+			isShownChannel(name) && isAffected(name, effectiveFailures(sample.failures, sample.alternateStatic))
 				? sample[TRUE_CHANNEL[name].instead]
 				: sample[name];
 	return seen;
@@ -114,12 +114,12 @@ export class EventWatch {
 				return this.wentBehind(i, ahead);
 			}
 			case 'circuits': {
-				const { guide } = this.phase;
-				if (guide?.kind !== 'hold') return false;
+				const { path } = this.phase;
+				if (path?.kind !== 'hold') return false;
 				this.fix ??= new FixPassages(
-					placeOn(navigation, guide.aid),
+					placeOn(navigation, path.aid),
 					variationDeg,
-					guide.inboundCourseDeg,
+					path.inboundCourseDeg,
 					this.begunAt
 				);
 				if (this.fix.passed(sample, seconds)) this.counts[i]!++;
@@ -139,7 +139,7 @@ export class EventWatch {
 				return off === 0 || (before * off < 0 && Math.abs(off) < RADIAL_NEAR_DEG);
 			}
 			case 'established': {
-				const course = this.phase.guide && courseOf(this.phase.guide);
+				const course = this.phase.path && courseOf(this.phase.path);
 				if (!course) return false;
 				const place = placeOn(navigation, course.aid);
 				const { rightNm, distanceNm } = alongCourse(place, variationDeg, course.courseDeg, northNm, eastNm);
@@ -164,10 +164,10 @@ export class EventWatch {
 const PASSED_WITHIN_NM = 1.5;
 /** Along a course is a track within this of it, degrees. */
 const ALONG_DEG = 30;
-/** A radial counts as crossed when it lies this near, not on the far side of the station. */
+/** A radial counts as crossed when it isAffected this near, not on the far side of the station. */
 const RADIAL_NEAR_DEG = 30;
 
-/** How far ahead a place lies along the track, NM; NaN where it is too far to the side or away to be passed. */
+/** How far ahead a place isAffected along the track, NM; NaN where it is too far to the side or away to be passed. */
 function aheadNm(
 	place: { northNm: number; eastNm: number },
 	variationDeg: number,

@@ -72,7 +72,7 @@ const Leaf = Type.Union([
 			within: Type.Number({ exclusiveMinimum: 0, maximum: 1, description: 'share of full scale' }),
 			heldSeconds
 		},
-		{ ...closed, description: 'on the course of the phase’s guide, going along it' }
+		{ ...closed, description: 'on the course of the phase’s path, going along it' }
 	),
 	Type.Object(
 		{ kind: Type.Literal('circuits'), count: Type.Integer({ minimum: 1, maximum: 13 }) },

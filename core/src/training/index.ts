@@ -9,7 +9,7 @@ export {
 } from './brief.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';
 export { PATTERNS, PATTERN_IDS, type PatternId } from './builders/patterns.js';
-export { type RadioSetting, RadioSheet, steadyWind } from './builders/radio-card-builder.js';
+export { type RadioSetting, RadioCardBuilder, steadyWind } from './builders/radio-card-builder.js';
 export { CallsProgress, type DueCall, callsOf } from './calls.js';
 export { Call, Phase, TaskCard, Upset, VeilLevel, configurationWords, coversOf, mayLookOut } from './card.js';
 export { KNOWN_WITHIN } from './drills/numbers.js';
@@ -19,7 +19,7 @@ export { DRILLS, DRILL_IDS, type DrillId, ROUND_QUESTIONS, isRight, question } f
 export { BOX_DAYS, type ItemState, LAST_BOX, chooseItems, reviewed } from './drills/repetition.js';
 export { EVENT_CHANNELS, type EventSample, eventSample } from './event-watch.js';
 export { type LeafEvent, PhaseEvent } from './events.js';
-export { guidedColumn, targetColumn } from './path-deviation.js';
+export { pathDeviation, targetColumn } from './path-deviation.js';
 export { placesNamed, withPlaces } from './places.js';
 export { CardProgress, type PhaseTimes, cutPhases } from './progress.js';
 export {
@@ -31,10 +31,10 @@ export {
 	solveScan
 } from './scan/analyse.js';
 export { conditionsOf } from './scan/conditions.js';
-export { type PlantedFault, generateLooks } from './scan/generate.js';
+export { type PlantedFault, generateDwells } from './scan/generate.js';
 export {
 	BASIC_T_MAP,
-	Look,
+	Dwell,
 	type PanelArea,
 	PanelMap,
 	SCAN_DEFAULTS,
@@ -42,9 +42,9 @@ export {
 	SCAN_NAMES,
 	type ScanInstrument,
 	type ScanSettings,
-	joinLooks,
-	looksFromCsv,
-	orderedLooks
+	joinDwells,
+	dwellsFromCsv,
+	orderedDwells
 } from './scan/looks.js';
 export { SCHOOLS, SCHOOL_IDS, type SchoolId, SchoolSchema, isOfSchool } from './scan/schools.js';
 export { Situation, cardFrom, failuresFrom } from './situation.js';

@@ -1,54 +1,52 @@
 import { signedDeg } from '../base/index.js';
 import { alongCourse, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
-import { honestColumn, type Track } from '../recording/index.js';
+import { effectiveColumn, type Track } from '../recording/index.js';
 import { seenFrom } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
-import { isGuided, TARGET_CHANNELS, type GuidedTarget, type TargetKind } from './targets.js';
+import { isPathTarget, TARGET_CHANNELS, type PathTarget, type TargetKind } from './targets.js';
 
 /** On a hold's or a reversal's inbound leg: track this near the course, bank no more than this, degrees. */
 const INBOUND_TRACK_DEG = 25;
 const INBOUND_BANK_DEG = 10;
 
 /**
- * How far a recorded flight was from a phase's guide, sample by sample: shares of full scale from its
+ * How far a recorded flight was from a phase's path, sample by sample: shares of full scale from its
  * course (+ right), or NM outside its arc. NaN where it does not apply, as in the turns of a hold.
  * @param begin sample at which the phase began: what a hold's entry does up to the first time over the fix is
  * not measured by the needle.
- * @returns null where the position was not recorded, or the phase has no such guide.
+ * @returns null where the position was not recorded, or the phase has no such path.
  */
-export function guidedColumn(
+export function pathDeviation(
 	card: Pick<TaskCard, 'navigation'>,
-	phase: Pick<Phase, 'guide'>,
+	phase: Pick<Phase, 'path'>,
 	track: Track,
-	kind: GuidedTarget,
+	kind: PathTarget,
 	begin = 0
 ): Float64Array | null {
-	const { guide } = phase;
+	const { path } = phase;
 	const { navigation } = card;
-	if (!guide || !navigation || !track.has('northNm') || !track.has('eastNm')) return null;
+	if (!path || !navigation || !track.has('northNm') || !track.has('eastNm')) return null;
 	const north = track.column('northNm');
 	const east = track.column('eastNm');
 	const { variationDeg } = navigation;
 	if (kind === 'arcNm') {
-		if (guide.kind !== 'arc' || !track.has('altitudeFt')) return null;
-		const place = placeOn(navigation, guide.aid);
+		if (path.kind !== 'arc' || !track.has('altitudeFt')) return null;
+		const place = placeOn(navigation, path.aid);
 		const altitude = track.column('altitudeFt');
 		return north.map((northNm, i) => {
 			const at = { northNm, eastNm: east[i]!, altitudeFt: altitude[i]! };
-			return seenFrom(place, at, variationDeg).slantNm - guide.radiusNm;
+			return seenFrom(place, at, variationDeg).slantNm - path.radiusNm;
 		});
 	}
-	const course = courseOf(guide);
+	const course = courseOf(path);
 	if (!course) return null;
 	const place = placeOn(navigation, course.aid);
-	const everywhere = guide.kind === 'course';
+	const everywhere = path.kind === 'course';
 	const settled = everywhere ? (values: Float64Array) => values : fromCaptured;
 	const direction = track.has('trackDeg') ? track.column('trackDeg') : null;
 	const bank = track.has('bankDeg') ? track.column('bankDeg') : null;
 	const fix =
-		guide.kind === 'hold'
-			? new FixPassages(place, variationDeg, course.courseDeg, track.timeOf(begin))
-			: null;
+		path.kind === 'hold' ? new FixPassages(place, variationDeg, course.courseDeg, track.timeOf(begin)) : null;
 	let entered = fix === null;
 	return settled(
 		north.map((northNm, i) => {
@@ -86,12 +84,14 @@ function fromCaptured(shares: Float64Array): Float64Array {
 	return kept;
 }
 
-/** What a target is measured on: what its dial showed, or how far the flight was from the guide. */
+/** What a target is measured on: what its dial showed, or how far the flight was from the path. */
 export const targetColumn = (
 	card: Pick<TaskCard, 'navigation'>,
-	phase: Pick<Phase, 'guide'>,
+	phase: Pick<Phase, 'path'>,
 	track: Track,
 	kind: TargetKind,
 	begin = 0
 ): Float64Array | null =>
-	isGuided(kind) ? guidedColumn(card, phase, track, kind, begin) : honestColumn(track, TARGET_CHANNELS[kind]);
+	isPathTarget(kind)
+		? pathDeviation(card, phase, track, kind, begin)
+		: effectiveColumn(track, TARGET_CHANNELS[kind]);

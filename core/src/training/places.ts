@@ -13,10 +13,10 @@ const aidsOfEvent = (event: PhaseEvent | undefined): string[] =>
 				? [event.aid]
 				: [];
 
-/** The places that the guides, events and calls of a card speak of. */
+/** The places that the paths, events and calls of a card speak of. */
 export function placesNamed({ phases, calls = [] }: Pick<TaskCard, 'phases' | 'calls'>): string[] {
-	const named = phases.flatMap(({ guide, begin, end }) => [
-		...(guide ? (guide.kind === 'position' ? guide.aids : [guide.aid]) : []),
+	const named = phases.flatMap(({ path, begin, end }) => [
+		...(path ? (path.kind === 'position' ? path.aids : [path.aid]) : []),
 		...aidsOfEvent(begin),
 		...aidsOfEvent(end)
 	]);

@@ -1,4 +1,4 @@
-import { honestColumn, type Track } from '../recording/index.js';
+import { effectiveColumn, type Track } from '../recording/index.js';
 import type { TaskCard } from './card.js';
 import { EVENT_CHANNELS, EventWatch, type EventSample } from './event-watch.js';
 
@@ -63,7 +63,7 @@ export class CardProgress {
 /** The phases of a recorded flight. */
 export function cutPhases(card: TaskCard, track: Track): PhaseTimes[] {
 	const progress = new CardProgress(card);
-	const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name));
+	const columns = EVENT_CHANNELS.map((name) => effectiveColumn(track, name));
 	const sample = {} as EventSample;
 	for (let i = 0; i < track.length; i++) {
 		// NaN fulfils no event: what was not recorded cannot begin or end a phase.

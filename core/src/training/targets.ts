@@ -9,14 +9,14 @@ export const TARGET_CHANNELS = {
 	verticalSpeedFpm: 'verticalSpeedFpm',
 	bankDeg: 'bankDeg'
 } as const;
-/** What is worked out from where the aircraft was, against the phase's guide. */
-export const GUIDED_KINDS = ['needle', 'arcNm'] as const;
+/** What is worked out from where the aircraft was, against the phase's path. */
+export const PATH_TARGETS = ['needle', 'arcNm'] as const;
 export type DialTarget = keyof typeof TARGET_CHANNELS;
-export type GuidedTarget = (typeof GUIDED_KINDS)[number];
-export type TargetKind = DialTarget | GuidedTarget;
-export const TARGET_KINDS = [...(Object.keys(TARGET_CHANNELS) as DialTarget[]), ...GUIDED_KINDS];
-export const isGuided = (kind: TargetKind): kind is GuidedTarget =>
-	(GUIDED_KINDS as readonly string[]).includes(kind);
+export type PathTarget = (typeof PATH_TARGETS)[number];
+export type TargetKind = DialTarget | PathTarget;
+export const TARGET_KINDS = [...(Object.keys(TARGET_CHANNELS) as DialTarget[]), ...PATH_TARGETS];
+export const isPathTarget = (kind: TargetKind): kind is PathTarget =>
+	(PATH_TARGETS as readonly string[]).includes(kind);
 
 /** `hold`: keep it, after a time to settle. `reach`: be there when the phase ends. */
 export const Target = (value: ReturnType<typeof Type.Number>) =>

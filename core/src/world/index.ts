@@ -1,4 +1,4 @@
-export { Area, Runway, checkedArea, frequencyOf, placesOf, planeOf } from './area/area.js';
+export { Area, Runway, validateArea, frequencyOf, placesOf, planeOf } from './area/area.js';
 export { areaFromGeoJson, areaToGeoJson } from './area/geojson.js';
 export {
 	ADF_KHZ,

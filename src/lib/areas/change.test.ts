@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { checkedArea } from '@hanza/core';
-import { areaShelf } from '$data';
+import { validateArea } from '@hanza/core';
+import { areaCatalog } from '$data';
 import { movableOf, nearestOf, withMoved, withNew, without, withPlace } from './change.js';
 
-const veskar = areaShelf.get('veskar');
+const veskar = areaCatalog.get('veskar');
 
 describe('an area under the hands', () => {
 	it('moves a station and leaves what it was given', () => {
 		const moved = withMoved(veskar, 'VSK', { north: 2.00049, east: 3 });
 		expect(movableOf(moved, 'VSK')).toMatchObject({ northNm: 2, eastNm: 3 });
 		expect(movableOf(veskar, 'VSK')!.northNm).toBe(-1);
-		expect(checkedArea(moved)).toEqual(moved);
+		expect(validateArea(moved)).toEqual(moved);
 	});
 	it('takes airways along when a point is renamed, and lets go of them with it', () => {
 		const renamed = withPlace(veskar, 'ORMEK', { ...movableOf(veskar, 'ORMEK')!, id: 'ORMAK' });
@@ -25,7 +25,7 @@ describe('an area under the hands', () => {
 		let area = veskar;
 		for (let i = 0; i < 30; i++) area = withNew(area, i % 2 ? 'vor' : 'ndb', { north: i, east: 0 }).area;
 		for (let i = 0; i < 30; i++) area = withNew(area, 'fix', { north: i, east: 5 }).area;
-		expect(checkedArea(area).stations).toHaveLength(veskar.stations.length + 30);
+		expect(validateArea(area).stations).toHaveLength(veskar.stations.length + 30);
 		expect(area.fixes).toHaveLength(veskar.fixes.length + 30);
 	});
 	it('does not move the parts of an approach', () => {

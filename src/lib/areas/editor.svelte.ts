@@ -1,4 +1,4 @@
-import { checkedArea, HanzaError, type Area } from '@hanza/core';
+import { validateArea, HanzaError, type Area } from '@hanza/core';
 import type { PlanPoint } from '$lib/plan/overlays.js';
 import { movableOf, nearestOf, withMoved, withNew, without, withPlace, type Movable } from './change.js';
 
@@ -59,7 +59,7 @@ export class AreaEditor {
 		this.area = area;
 		this.saved = 'no';
 		try {
-			checkedArea(area);
+			validateArea(area);
 			this.problem = '';
 		} catch (error) {
 			if (!(error instanceof HanzaError)) throw error;

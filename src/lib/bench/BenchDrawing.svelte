@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatHeading, type Plane } from '@hanza/core';
+	import { formatHeading, type Vec2 } from '@hanza/core';
 	import { barOf, frameOf, type Drawing } from '$lib/bench/drawing.js';
 
 	interface Props {
@@ -14,7 +14,7 @@
 	const RING = SIZE / 2 - 34;
 	const frame = $derived(frameOf(drawing, SIZE, MARGIN));
 	const bar = $derived(barOf(frame.scale, 120));
-	const path = (points: Plane[]) =>
+	const path = (points: Vec2[]) =>
 		points
 			.map(({ north, east }, i) => `${i ? 'L' : 'M'}${frame.x(east).toFixed(1)} ${frame.y(north).toFixed(1)}`)
 			.join('');

@@ -12,7 +12,7 @@
 		type ToolId
 	} from '$lib/bench/tools.js';
 	import BenchDrawing from './BenchDrawing.svelte';
-	import HandDial from './HoldEntryDial.svelte';
+	import HoldEntryDial from './HoldEntryDial.svelte';
 
 	const { id, query }: { id: ToolId; query: string } = $props();
 	const tool: Tool = untrack(() => TOOLS[id]);
@@ -223,7 +223,7 @@
 					</section>
 					{#if ruled}
 						<section class="sheet flex items-center gap-3 p-2" aria-label="The hand rule">
-							<div class="w-44 shrink-0"><HandDial hold={ruled.hold} /></div>
+							<div class="w-44 shrink-0"><HoldEntryDial hold={ruled.hold} /></div>
 							<p class="text-sm" data-testid="hand-rule">
 								{ruled.words}
 								<span class="text-ink-soft">Why: {ruled.why}</span>

@@ -1,15 +1,15 @@
-import type { Plane } from '@hanza/core';
+import type { Vec2 } from '@hanza/core';
 
 /** What is drawn to scale: places in NM, north up. */
 export type Stroke = 'exact' | 'school' | 'course' | 'limit' | 'wind';
 export interface Shape {
-	points: Plane[];
+	points: Vec2[];
 	stroke: Stroke;
 	/** An arrow at its end. */
 	arrow?: boolean;
 }
 export interface Label {
-	at: Plane;
+	at: Vec2;
 	text: string;
 	/** On its place, not beside it. */
 	centred?: boolean;
@@ -18,7 +18,7 @@ export interface Drawing {
 	shapes: Shape[];
 	labels: Label[];
 	/** Fixes and stations. */
-	marks: Plane[];
+	marks: Vec2[];
 	/** Sectors on the ring of headings, clockwise from one to the other. */
 	sectors?: { fromDeg: number; toDeg: number; text: string }[];
 	/** Scale bar, in its own words. */

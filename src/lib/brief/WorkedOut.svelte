@@ -63,7 +63,7 @@
 							>{/if}</td
 					>
 					<td>
-						<form method="POST" action="?/work" use:enhance class="flex flex-wrap items-center gap-2">
+						<form method="POST" action="?/compute" use:enhance class="flex flex-wrap items-center gap-2">
 							<input type="hidden" name="question" value={id} />
 							<label class="flex items-center gap-1">
 								<span class="sr-only">{ask}</span>

@@ -5,7 +5,7 @@
 	const { editor }: { editor: CardEditor } = $props();
 	const { card } = $derived(editor);
 	const places = $derived(editor.area ? placesOf(editor.area).map(({ id }) => id) : []);
-	const holds = $derived(card.phases.some(({ guide }) => guide?.kind === 'hold'));
+	const holds = $derived(card.phases.some(({ path }) => path?.kind === 'hold'));
 
 	const SHOWN = [
 		{ key: 'windInBrief', text: 'the brief tells the wind', usual: true },

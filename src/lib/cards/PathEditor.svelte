@@ -1,14 +1,14 @@
 <script lang="ts">
-	import type { Guide } from '@hanza/core';
-	import { GUIDE_FIELDS, GUIDE_KINDS, GUIDE_WORDS, newGuide, withField } from '$lib/cards/paths.js';
+	import type { Path } from '@hanza/core';
+	import { PATH_FIELDS, PATH_KINDS, PATH_WORDS, newPath, withField } from '$lib/cards/paths.js';
 
 	interface Props {
-		guide: Guide | undefined;
+		path: Path | undefined;
 		places: readonly string[];
-		onchange: (guide: Guide | undefined) => void;
+		onchange: (path: Path | undefined) => void;
 	}
-	const { guide, places, onchange }: Props = $props();
-	const valueOf = (one: Guide, key: string) => (one as Record<string, unknown>)[key];
+	const { path, places, onchange }: Props = $props();
+	const valueOf = (one: Path, key: string) => (one as Record<string, unknown>)[key];
 </script>
 
 {#snippet place(label: string, value: string, take: (id: string) => void)}
@@ -17,7 +17,7 @@
 		<select
 			class="field"
 			{value}
-			aria-label="Guide: {label}"
+			aria-label="Path: {label}"
 			onchange={(event) => take(event.currentTarget.value)}
 		>
 			{#each places as id (id)}<option>{id}</option>{/each}
@@ -30,29 +30,29 @@
 		<span class="text-ink-soft">flown along</span>
 		<select
 			class="field"
-			value={guide?.kind ?? ''}
+			value={path?.kind ?? ''}
 			onchange={(event) => {
-				const kind = event.currentTarget.value as Guide['kind'] | '';
-				onchange(kind === '' ? undefined : newGuide(kind, places[0] ?? 'VSK'));
+				const kind = event.currentTarget.value as Path['kind'] | '';
+				onchange(kind === '' ? undefined : newPath(kind, places[0] ?? 'VSK'));
 			}}
 		>
 			<option value="">nothing</option>
-			{#each GUIDE_KINDS as kind (kind)}<option value={kind}>{GUIDE_WORDS[kind]}</option>{/each}
+			{#each PATH_KINDS as kind (kind)}<option value={kind}>{PATH_WORDS[kind]}</option>{/each}
 		</select>
 	</label>
-	{#if guide?.kind === 'position'}
-		{@render place('first', guide.aids[0], (id) => onchange({ ...guide, aids: [id, guide.aids[1]] }))}
-		{@render place('second', guide.aids[1], (id) => onchange({ ...guide, aids: [guide.aids[0], id] }))}
-	{:else if guide}
-		{@render place('at', guide.aid, (id) => onchange({ ...guide, aid: id }))}
-		{#each GUIDE_FIELDS[guide.kind] as field (field.key)}
+	{#if path?.kind === 'position'}
+		{@render place('first', path.aids[0], (id) => onchange({ ...path, aids: [id, path.aids[1]] }))}
+		{@render place('second', path.aids[1], (id) => onchange({ ...path, aids: [path.aids[0], id] }))}
+	{:else if path}
+		{@render place('at', path.aid, (id) => onchange({ ...path, aid: id }))}
+		{#each PATH_FIELDS[path.kind] as field (field.key)}
 			<label class="flex items-center gap-1.5">
 				<span class="text-ink-soft">{field.label}</span>
 				{#if field.kind === 'choice'}
 					<select
 						class="field"
-						value={String(valueOf(guide, field.key))}
-						onchange={(event) => onchange(withField(guide, field, event.currentTarget.value))}
+						value={String(valueOf(path, field.key))}
+						onchange={(event) => onchange(withField(path, field, event.currentTarget.value))}
 					>
 						{#each field.options as option (option)}<option>{option}</option>{/each}
 					</select>
@@ -63,8 +63,8 @@
 						step="any"
 						min={field.min}
 						max={field.max}
-						value={(valueOf(guide, field.key) as number | undefined) ?? ''}
-						onchange={(event) => onchange(withField(guide, field, event.currentTarget.valueAsNumber))}
+						value={(valueOf(path, field.key) as number | undefined) ?? ''}
+						onchange={(event) => onchange(withField(path, field, event.currentTarget.valueAsNumber))}
 					/>
 					{field.unit}
 				{/if}

@@ -2,7 +2,7 @@
 	import { itemName, placesOf, TARGET_KINDS, type Phase } from '@hanza/core';
 	import type { CardEditor } from '$lib/cards/editor.svelte.js';
 	import EventEditor from './EventEditor.svelte';
-	import GuideEditor from './PathEditor.svelte';
+	import PathEditor from './PathEditor.svelte';
 
 	interface Props {
 		editor: CardEditor;
@@ -147,12 +147,12 @@
 			{/each}
 		</tbody>
 	</table>
-	<GuideEditor
-		guide={phase.guide}
+	<PathEditor
+		path={phase.path}
 		{places}
-		onchange={(guide) => {
-			if (guide) phase.guide = guide;
-			else delete phase.guide;
+		onchange={(path) => {
+			if (path) phase.path = path;
+			else delete phase.path;
 			editor.changed();
 		}}
 	/>

@@ -156,7 +156,7 @@ export class CardEditor {
 		this.timer = setTimeout(() => void this.fly(), AFTER_MS);
 	}
 
-	/** The places that guides and events speak of come from the area. */
+	/** The places that paths and events speak of come from the area. */
 	private keepPlaces(): void {
 		const { area } = this;
 		if (!area) return;

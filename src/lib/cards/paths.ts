@@ -1,6 +1,6 @@
-import type { Guide } from '@hanza/core';
+import type { Path } from '@hanza/core';
 
-export const GUIDE_WORDS: Record<Guide['kind'], string> = {
+export const PATH_WORDS: Record<Path['kind'], string> = {
 	course: 'a course',
 	arc: 'an arc',
 	hold: 'a hold',
@@ -8,10 +8,10 @@ export const GUIDE_WORDS: Record<Guide['kind'], string> = {
 	homing: 'homing or tracking a beacon',
 	position: 'say where you are'
 };
-export const GUIDE_KINDS = Object.keys(GUIDE_WORDS) as Guide['kind'][];
+export const PATH_KINDS = Object.keys(PATH_WORDS) as Path['kind'][];
 
-/** A guide of a kind, as it begins. */
-export function newGuide(kind: Guide['kind'], aid: string): Guide {
+/** A path of a kind, as it begins. */
+export function newPath(kind: Path['kind'], aid: string): Path {
 	switch (kind) {
 		case 'course':
 			return { kind, aid, courseDeg: 90, toward: 'to' };
@@ -47,12 +47,12 @@ export function newGuide(kind: Guide['kind'], aid: string): Guide {
 	}
 }
 
-/** A field of a guide as an instructor fills it in. */
-export type GuideField =
+/** A field of a path as an instructor fills it in. */
+export type PathField =
 	| { key: string; label: string; kind: 'number'; min: number; max: number; unit: string; optional?: boolean }
 	| { key: string; label: string; kind: 'choice'; options: readonly string[] };
 
-const deg = (key: string, label: string): GuideField => ({
+const deg = (key: string, label: string): PathField => ({
 	key,
 	label,
 	kind: 'number',
@@ -60,7 +60,7 @@ const deg = (key: string, label: string): GuideField => ({
 	max: 360,
 	unit: '°'
 });
-const choice = (key: string, label: string, ...options: string[]): GuideField => ({
+const choice = (key: string, label: string, ...options: string[]): PathField => ({
 	key,
 	label,
 	kind: 'choice',
@@ -68,7 +68,7 @@ const choice = (key: string, label: string, ...options: string[]): GuideField =>
 });
 
 /** The fields of each kind beside its place. */
-export const GUIDE_FIELDS: Record<Guide['kind'], GuideField[]> = {
+export const PATH_FIELDS: Record<Path['kind'], PathField[]> = {
 	course: [
 		deg('courseDeg', 'course'),
 		choice('toward', 'flown', 'to', 'from'),
@@ -106,9 +106,9 @@ export const GUIDE_FIELDS: Record<Guide['kind'], GuideField[]> = {
 	position: []
 };
 
-/** A guide with one field changed; an optional one that is emptied goes. */
-export function withField(guide: Guide, field: GuideField, value: number | string): Guide {
-	const next: Record<string, unknown> = { ...guide, [field.key]: value };
+/** A path with one field changed; an optional one that is emptied goes. */
+export function withField(path: Path, field: PathField, value: number | string): Path {
+	const next: Record<string, unknown> = { ...path, [field.key]: value };
 	if (field.kind === 'number' && field.optional && Number.isNaN(value)) delete next[field.key];
-	return next as Guide;
+	return next as Path;
 }

@@ -25,8 +25,8 @@
 	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
 	import RadioRack from '$lib/panel/radios/RadioRack.svelte';
 	import RnavPanel from '$lib/panel/radios/RnavPanel.svelte';
-	import WherePanel from './PositionReport.svelte';
-	import SituationPanel from './Reposition.svelte';
+	import PositionReport from './PositionReport.svelte';
+	import Reposition from './Reposition.svelte';
 	import SideControls from './SideControls.svelte';
 	import TachometerDial from '$lib/panel/dials/TachometerDial.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
@@ -91,7 +91,7 @@
 	/** Radios are in the panel where the card is flown by them. */
 	const radios = $derived(data.card.navigation !== undefined);
 	const complex = $derived(data.aircraft.propeller.kind === 'constant-speed');
-	const asksWhere = $derived(data.card.phases.some(({ guide }) => guide?.kind === 'position'));
+	const asksWhere = $derived(data.card.phases.some(({ path }) => path?.kind === 'position'));
 	const planned = $derived(data.card.planInFlight ? overlaysOf(data.card, null) : []);
 	const planAbout = $derived([
 		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
@@ -288,7 +288,7 @@
 			<CallBar call={frame.call} key={names('call')} ontick={() => cockpit?.tickCall()} />
 		{/if}
 		{#if cockpit.marking}
-			<WherePanel
+			<PositionReport
 				area={data.area}
 				entries={lines}
 				onsay={({ north, east }, drawn) => cockpit?.sayWhere(north, east, drawn)}
@@ -336,12 +336,12 @@
 		{/if}
 
 		{#if situation && cockpit.status === 'frozen'}
-			<SituationPanel
+			<Reposition
 				card={data.card}
 				flapStepsDeg={data.aircraft.controls.flapStepsDeg}
 				{situation}
 				onfly={flyFrom}
-				onkeep={(name, chosen) => cockpit!.keepSituation(name, chosen)}
+				onkeep={(name, chosen) => cockpit!.saveSituation(name, chosen)}
 				onclose={() => (situation = null)}
 			/>
 		{/if}

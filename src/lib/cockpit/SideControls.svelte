@@ -2,7 +2,7 @@
 	import type { ControlInputs } from '@hanza/core';
 	import type { Cockpit } from '$lib/cockpit/cockpit.svelte.js';
 	import type { Frame } from '$lib/workers/messages.js';
-	import Figure from '$lib/panel/controls/Readout.svelte';
+	import Readout from '$lib/panel/controls/Readout.svelte';
 	import Knob from '$lib/panel/controls/Knob.svelte';
 
 	const { cockpit, frame, inputs }: { cockpit: Cockpit; frame: Frame; inputs: ControlInputs } = $props();
@@ -32,7 +32,7 @@
 			<div class="rounded border border-[#2b3035] bg-[#15181b] leading-tight">
 				<dt class="text-[0.65rem] text-[#a9aeb1]">{gauge.name}</dt>
 				<dd class={gauge.low ? 'text-[#f0b64a]' : ''}>
-					<Figure text={`${gauge.text}${gauge.low && gauge.name !== 'gear' ? ' ▼' : ''}`} />
+					<Readout text={`${gauge.text}${gauge.low && gauge.name !== 'gear' ? ' ▼' : ''}`} />
 				</dd>
 			</div>
 		{/each}

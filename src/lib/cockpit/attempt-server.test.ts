@@ -48,13 +48,13 @@ describe('an attempt on the server', () => {
 		await expect(server.whereItWas()).rejects.toThrow();
 	});
 
-	it('has no orders while it is away', async () => {
-		serverOf({ orders: 'away' });
-		expect(await server.orders()).toEqual([]);
-		serverOf({ orders: { status: 404, body: {} } });
-		expect(await server.orders()).toEqual([]);
-		serverOf({ orders: { body: [{ id: 'o', order: { kind: 'freeze' } }] } });
-		expect(await server.orders()).toHaveLength(1);
+	it('has no commands while it is away', async () => {
+		serverOf({ commands: 'away' });
+		expect(await server.commands()).toEqual([]);
+		serverOf({ commands: { status: 404, body: {} } });
+		expect(await server.commands()).toEqual([]);
+		serverOf({ commands: { body: [{ id: 'o', command: { kind: 'freeze' } }] } });
+		expect(await server.commands()).toHaveLength(1);
 	});
 
 	it('ends the old flight once the new one is made, and not before', async () => {

@@ -1,6 +1,6 @@
 import type { ResumeState, Situation } from '@hanza/core';
 import type { Moment } from '$lib/workers/messages.js';
-import type { WaitingOrder } from '$lib/contracts/instructor-command.js';
+import type { PendingCommand } from '$lib/contracts/instructor-command.js';
 
 /** The server's no, with its reason where it gives one to show. */
 class Refusal extends Error {
@@ -44,18 +44,18 @@ export class AttemptServer {
 	}
 
 	/** What the instructor wants done to this flight; nothing while the server is away: the flight goes on. */
-	async orders(): Promise<WaitingOrder[]> {
+	async commands(): Promise<PendingCommand[]> {
 		try {
-			const answer = await fetch(`${this.address}/orders`);
-			return answer.ok ? ((await answer.json()) as WaitingOrder[]) : [];
+			const answer = await fetch(`${this.address}/commands`);
+			return answer.ok ? ((await answer.json()) as PendingCommand[]) : [];
 		} catch {
 			return [];
 		}
 	}
 
-	/** Where it is not heard, the server will send the order again, and doing it twice does no harm. */
-	tookOrder(id: string): void {
-		void fetch(`${this.address}/orders/${id}`, { method: 'PUT' }).catch(() => {});
+	/** Where it is not heard, the server will send the command again, and doing it twice does no harm. */
+	acknowledge(id: string): void {
+		void fetch(`${this.address}/commands/${id}`, { method: 'PUT' }).catch(() => {});
 	}
 
 	/** A new flight from an earlier moment of this one. @returns its id. @throws where it is not made. */

@@ -50,7 +50,7 @@ export interface CockpitData {
 /** `offered`: an attitude has been set up, and the controls wait to be taken. */
 export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'offered' | 'ended' | 'leaving';
 
-/** How often the cockpit asks for the instructor's orders, ms. */
+/** How often the cockpit asks for the instructor's commands, ms. */
 const ORDERS_MS = 2000;
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
@@ -205,7 +205,7 @@ export class Cockpit {
 				this.flushed?.();
 				return;
 			case 'taken':
-				this.server.tookOrder(message.id);
+				this.server.acknowledge(message.id);
 				return;
 			case 'situation':
 				this.placed?.(message.situation);
@@ -225,15 +225,15 @@ export class Cockpit {
 	private askForFrame(): void {
 		if (this.status !== 'flying' || this.waitsForFrame) return;
 		this.waitsForFrame = true;
-		this.tell({ type: 'look' });
+		this.tell({ type: 'requestFrame' });
 	}
 
 	/** What the instructor wants done to this flight. */
 	private async askForOrders(): Promise<void> {
 		if (this.status !== 'flying' && this.status !== 'frozen') return;
-		for (const { id, order } of await this.server.orders()) {
-			this.tell({ type: 'order', id, order });
-			if (order.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
+		for (const { id, command } of await this.server.commands()) {
+			this.tell({ type: 'command', id, command });
+			if (command.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
 		}
 	}
 
@@ -283,7 +283,7 @@ export class Cockpit {
 
 	/** The student says that he has the controls. */
 	takeControls(): void {
-		if (this.status === 'offered') this.tell({ type: 'take' });
+		if (this.status === 'offered') this.tell({ type: 'takeControls' });
 	}
 
 	/** Names a failure, for the record; a name said cannot be taken back. */
@@ -485,7 +485,7 @@ export class Cockpit {
 	}
 
 	/** Keeps a situation as a card of the instructor's. @returns whether it was kept. */
-	async keepSituation(name: string, situation: Situation): Promise<boolean> {
+	async saveSituation(name: string, situation: Situation): Promise<boolean> {
 		try {
 			await this.server.keep(name, situation);
 			return true;

@@ -5,7 +5,7 @@ const closed = { additionalProperties: false } as const;
 const failure = Type.Union(FAILURE_KINDS.map((kind) => Type.Literal(kind)));
 
 /** What an instructor does to a flight while it is flown. */
-export const FlightOrder = Type.Union([
+export const InstructorCommand = Type.Union([
 	Type.Object(
 		{
 			kind: Type.Literal('fail'),
@@ -19,10 +19,10 @@ export const FlightOrder = Type.Union([
 	/** Covers the panel and sets up an attitude to be recovered from. */
 	Type.Object({ kind: Type.Literal('upset'), upset: Upset }, closed)
 ]);
-export type FlightOrder = Static<typeof FlightOrder>;
+export type InstructorCommand = Static<typeof InstructorCommand>;
 
-/** An order as it waits for the cockpit. */
-export interface WaitingOrder {
+/** A command as it waits for the cockpit. */
+export interface PendingCommand {
 	id: string;
-	order: FlightOrder;
+	command: InstructorCommand;
 }

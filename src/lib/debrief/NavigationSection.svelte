@@ -23,9 +23,9 @@
 
 	const wind = $derived(windAt(card.weather, card.start.altitudeFt));
 	const name = (phase: number) => card.phases[phase]?.name ?? '';
-	const holdGuide = (phase: number) => {
-		const guide = card.phases[phase]?.guide;
-		return guide?.kind === 'hold' ? guide : null;
+	const holdPath = (phase: number) => {
+		const path = card.phases[phase]?.path;
+		return path?.kind === 'hold' ? path : null;
 	};
 	const nm = (miles: number | null) => (miles === null ? '–' : miles.toFixed(2));
 	const side = (miles: number) =>
@@ -42,7 +42,7 @@
 
 <section class="sheet mt-4 p-3" aria-label="Navigation" data-testid="navigation">
 	{#each report.holds as hold (hold.phase)}
-		{@const guide = holdGuide(hold.phase)}
+		{@const path = holdPath(hold.phase)}
 		{@const better = gotBetter(hold)}
 		<h2 class="mt-4">{name(hold.phase)}</h2>
 		<p class="mt-1" data-testid="hold-entry">
@@ -96,12 +96,12 @@
 							>
 						</tr>
 					{/each}
-					{#if hold.exact && guide}
+					{#if hold.exact && path}
 						<tr class="font-semibold text-accent">
 							<td>Exact</td>
-							<td>{guide.turns}</td>
+							<td>{path.turns}</td>
 							<td class="number">{formatHeading(hold.exact.outboundHeadingDeg)}</td>
-							<td class="number">{correction(exactCorrectionDeg(hold, guide.inboundCourseDeg))}</td>
+							<td class="number">{correction(exactCorrectionDeg(hold, path.inboundCourseDeg))}</td>
 							<td class="number">{Math.round(hold.exact.secondsFromAbeam)} s</td>
 							<td class="number">{hold.wantedSeconds} s</td>
 							<td></td><td></td><td></td><td></td>
@@ -112,7 +112,7 @@
 								<td></td>
 								<td class="number">{formatHeading(school.outboundHeadingDeg)}</td>
 								<td class="number"
-									>{correction(signedDeg(school.outboundHeadingDeg - guide.inboundCourseDeg - 180))}</td
+									>{correction(signedDeg(school.outboundHeadingDeg - path.inboundCourseDeg - 180))}</td
 								>
 								<td class="number">{Math.round(hold.exact.secondsFromAbeam)} s</td>
 								<td></td><td></td>

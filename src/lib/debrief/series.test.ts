@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { flyByRobot, gradeFlight, TECHNIQUES, trackFromJson } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '../../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../../data/index.js';
 import { bandOf, CHARTS, excursionsOf, niceAxis, strideFor, traceOf } from './series.js';
 
-const card = cardShelf.get('approach-descent');
+const card = cardCatalog.get('approach-descent');
 const { track } = flyByRobot(
 	card,
-	aircraftShelf.get(card.aircraft),
-	areaShelf.get(card.area),
+	aircraftCatalog.get(card.aircraft),
+	areaCatalog.get(card.area),
 	TECHNIQUES.hasty,
 	2
 );
-const grade = gradeFlight(track, card, standardShelf.get('eu-instrument'));
+const grade = gradeFlight(track, card, standardCatalog.get('eu-instrument'));
 const chart = (id: string) => CHARTS.find((spec) => spec.id === id)!;
 
 describe('the debrief’s charts', () => {

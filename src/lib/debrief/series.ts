@@ -1,5 +1,5 @@
 import {
-	honestColumn,
+	effectiveColumn,
 	signedDeg,
 	TARGET_CHANNELS,
 	type ChannelName,
@@ -81,7 +81,7 @@ export const strideFor = (length: number): number => Math.max(1, Math.ceil(lengt
  */
 export function traceOf(track: Track, spec: ChartSpec, about: number): Point[] {
 	// Where a dial lied, what was so: the flight is judged by it, and drawn by it.
-	const column = honestColumn(track, spec.channel);
+	const column = effectiveColumn(track, spec.channel);
 	if (!column) return [];
 	const stride = strideFor(track.length);
 	const points: Point[] = [];

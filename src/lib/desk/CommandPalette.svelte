@@ -3,7 +3,7 @@
 	import { DRILL_IDS, DRILLS } from '@hanza/core';
 	import { goto } from '$app/navigation';
 	import { TOOL_IDS, TOOLS } from '$lib/bench/tools.js';
-	import { chooseLook, LOOKS, type Look } from '$lib/ui/theme.js';
+	import { chooseTheme, THEMES, type Theme } from '$lib/ui/theme.js';
 
 	interface Props {
 		/** The pages of the person's own menu: address and name. */
@@ -33,7 +33,10 @@
 			['Drills', links(DRILL_IDS.map((id) => [`/drills/${id}`, DRILLS[id].name]))],
 			[
 				'Look',
-				(Object.keys(LOOKS) as Look[]).map((look) => ({ text: LOOKS[look], go: () => chooseLook(look) }))
+				(Object.keys(THEMES) as Theme[]).map((theme) => ({
+					text: THEMES[theme],
+					go: () => chooseTheme(theme)
+				}))
 			]
 		];
 	});

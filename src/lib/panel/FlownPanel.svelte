@@ -1,14 +1,14 @@
 <script lang="ts">
-	import { panelAt, type Aircraft, type Instrument, type Look, type Track } from '@hanza/core';
+	import { panelAt, type Aircraft, type Instrument, type Dwell, type Track } from '@hanza/core';
 	import BasicT from './dials/BasicT.svelte';
-	import Figure from './controls/Readout.svelte';
+	import Readout from './controls/Readout.svelte';
 
 	interface Props {
 		track: Track;
 		aircraft: Aircraft;
 		seconds: number;
 		/** Where the pilot's eye is, if it is to be shown. */
-		looks?: readonly Look[];
+		looks?: readonly Dwell[];
 	}
 	const { track, aircraft, seconds, looks = [] }: Props = $props();
 	const panel = $derived(panelAt(track, seconds));
@@ -16,7 +16,7 @@
 		looks.find(({ startMs, endMs }) => startMs <= seconds * 1000 && endMs > seconds * 1000) ?? null
 	);
 	/** Column and row of the basic T, for the frame about what is looked at. */
-	const PLACES: Partial<Record<Look['instrument'] | Instrument, [number, number]>> = {
+	const PLACES: Partial<Record<Dwell['instrument'] | Instrument, [number, number]>> = {
 		airspeed: [0, 0],
 		attitude: [1, 0],
 		altimeter: [2, 0],
@@ -44,7 +44,7 @@
 		{/if}
 	</div>
 	<p class="mt-2 flex gap-5 text-sm text-[#a9aeb1]">
-		<span class="w-24"><Figure text={`${Math.round(panel.rpm / 10) * 10} rpm`} /></span>
+		<span class="w-24"><Readout text={`${Math.round(panel.rpm / 10) * 10} rpm`} /></span>
 		<span>throttle {Math.round(throttle * 100)} %</span>
 		{#if looks.length > 0}<span>eye on the {look?.instrument.replace('-', ' ') ?? 'way'}</span>{/if}
 	</p>

@@ -7,9 +7,9 @@ import {
 	placeOn,
 	solveHold,
 	type ArcTier,
-	type CourseGuide,
+	type CoursePath,
 	type Grade,
-	type Guide,
+	type Path,
 	type HoldReport,
 	type TaskCard
 } from '@hanza/core';
@@ -50,7 +50,7 @@ export interface PlanLabel {
 const MOST_LINE_NM = 15;
 export { MOST_LINE_NM };
 
-function ofGuide(card: TaskCard, guide: Guide): Overlay[] {
+function ofPath(card: TaskCard, path: Path): Overlay[] {
 	const { navigation } = card;
 	if (!navigation) return [];
 	const { variationDeg } = navigation;
@@ -61,8 +61,8 @@ function ofGuide(card: TaskCard, guide: Guide): Overlay[] {
 	const course = (
 		aid: string,
 		courseDeg: number,
-		side: CourseGuide['toward'],
-		fullScale?: CourseGuide['fullScale']
+		side: CoursePath['toward'],
+		fullScale?: CoursePath['fullScale']
 	): Overlay => {
 		const full = fullScaleOf(placeOn(navigation, aid), fullScale);
 		return {
@@ -77,38 +77,38 @@ function ofGuide(card: TaskCard, guide: Guide): Overlay[] {
 	};
 	const inbound = ({ aid, inboundCourseDeg }: { aid: string; inboundCourseDeg: number }): Overlay =>
 		course(aid, inboundCourseDeg, 'to');
-	switch (guide.kind) {
+	switch (path.kind) {
 		case 'course':
-			return [course(guide.aid, guide.courseDeg, guide.toward, guide.fullScale)];
+			return [course(path.aid, path.courseDeg, path.toward, path.fullScale)];
 		case 'arc':
-			return [{ kind: 'arc', at: place(guide.aid), radiusNm: guide.radiusNm, tiers: { ...ARC_TIERS_NM } }];
+			return [{ kind: 'arc', at: place(path.aid), radiusNm: path.radiusNm, tiers: { ...ARC_TIERS_NM } }];
 		case 'hold':
-			return [inbound(guide)];
+			return [inbound(path)];
 		case 'reversal':
 			return [
-				{ kind: 'ring', at: place(guide.aid), radiusNm: guide.limitNm, label: `${guide.limitNm} NM` },
-				inbound(guide)
+				{ kind: 'ring', at: place(path.aid), radiusNm: path.limitNm, label: `${path.limitNm} NM` },
+				inbound(path)
 			];
 		case 'homing': {
 			const { northNm, eastNm } = card.start;
 			// Only from where the card begins is it known where the way begins.
-			if (card.phases[0]?.guide !== guide || northNm === undefined || eastNm === undefined) return [];
-			const points = [{ north: northNm, east: eastNm }, place(guide.aid)];
+			if (card.phases[0]?.path !== path || northNm === undefined || eastNm === undefined) return [];
+			const points = [{ north: northNm, east: eastNm }, place(path.aid)];
 			return [{ kind: 'line', is: 'straight way', points }];
 		}
 		case 'position':
 			return [];
 		default:
-			return guide satisfies never;
+			return path satisfies never;
 	}
 }
 
 /** The exact hold for a day's wind, as its ground track from the fix to the fix. */
-export function exactHold(card: TaskCard, guide: Extract<Guide, { kind: 'hold' }>): PlanPoint[] {
+export function exactHold(card: TaskCard, path: Extract<Path, { kind: 'hold' }>): PlanPoint[] {
 	const { navigation } = card;
 	if (!navigation) return [];
-	const place = placeOn(navigation, guide.aid);
-	const input = holdInputOf(card, guide);
+	const place = placeOn(navigation, path.aid);
+	const input = holdInputOf(card, path);
 	try {
 		const answer = solveHold(input);
 		const points = holdTrack(input, answer, answer.outboundHeadingDeg, answer.outboundSeconds);
@@ -123,19 +123,19 @@ export function exactHold(card: TaskCard, guide: Extract<Guide, { kind: 'hold' }
 	}
 }
 
-/** Overlays of a whole card, each guide once; with a grade, what its parts say too. */
+/** Overlays of a whole card, each path once; with a grade, what its parts say too. */
 export function overlaysOf(card: TaskCard, grade: Grade | null, phase: number | null = null): Overlay[] {
 	const seen = new Set<string>();
 	const overlays: Overlay[] = [];
-	card.phases.forEach(({ guide }, i) => {
-		if (!guide || (phase !== null && i !== phase)) return;
-		for (const overlay of ofGuide(card, guide)) {
+	card.phases.forEach(({ path }, i) => {
+		if (!path || (phase !== null && i !== phase)) return;
+		for (const overlay of ofPath(card, path)) {
 			const key = JSON.stringify(overlay);
 			if (!seen.has(key)) overlays.push(overlay);
 			seen.add(key);
 		}
-		if (guide.kind === 'hold') {
-			overlays.push({ kind: 'line', is: 'exact hold', points: exactHold(card, guide) });
+		if (path.kind === 'hold') {
+			overlays.push({ kind: 'line', is: 'exact hold', points: exactHold(card, path) });
 		}
 	});
 	const variationDeg = card.navigation?.variationDeg ?? 0;

@@ -1,13 +1,13 @@
 import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { ARC_TIERS_NM, holdInputOf, solveHold, type HoldReport, type TaskCard } from '@hanza/core';
-import { areaShelf, cardShelf } from '$data';
+import { areaCatalog, cardCatalog } from '$data';
 import { fromPixel, PlanPainter, PX_PER_NM, toX, toY, type DrawnTrack } from './draw.js';
 import { bearingStations, linesFrom } from './lines.js';
 import { exactHold, legendOf, legLabels, overlaysOf, type Overlay } from './overlays.js';
 
-const area = areaShelf.get('veskar');
-const card = (id: string): TaskCard => structuredClone(cardShelf.get(id));
+const area = areaCatalog.get('veskar');
+const card = (id: string): TaskCard => structuredClone(cardCatalog.get(id));
 const station = (id: string) => area.stations.find((one) => one.id === id)!;
 
 interface Stroke {
@@ -182,15 +182,15 @@ describe('what is laid over the map', () => {
 
 	it('is the exact hold of the day, from the fix back to it, where the solver has it', () => {
 		const one = card('hold-direct');
-		const guide = one.phases[1]!.guide;
-		if (guide?.kind !== 'hold') throw new Error('no hold');
-		const points = exactHold(one, guide);
+		const path = one.phases[1]!.path;
+		if (path?.kind !== 'hold') throw new Error('no hold');
+		const points = exactHold(one, path);
 		const lsk = station('LSK');
 		const from = points.map(({ north, east }) => ({ north: north - lsk.northNm, east: east - lsk.eastNm }));
 		expect(Math.hypot(from[0]!.north, from[0]!.east)).toBeLessThan(1e-6);
 		expect(Math.hypot(from.at(-1)!.north, from.at(-1)!.east)).toBeLessThan(1e-6);
 		// The second turn ends on the inbound course, as far out as a minute takes against the wind.
-		const exact = solveHold(holdInputOf(one, guide));
+		const exact = solveHold(holdInputOf(one, path));
 		const end = from.at(-2)!;
 		const inbound = ((90 + area.variationDeg) * Math.PI) / 180;
 		expect(end.north * Math.cos(inbound) + end.east * Math.sin(inbound)).toBeCloseTo(
@@ -200,10 +200,10 @@ describe('what is laid over the map', () => {
 		expect(-end.north * Math.sin(inbound) + end.east * Math.cos(inbound)).toBeCloseTo(0, 2);
 		// In a wind that leaves no hold there is nothing to draw.
 		one.weather.windLayers = [{ altitudeFt: 0, fromDeg: 90, speedKt: 60 }];
-		expect(exactHold(one, guide)).toEqual([]);
+		expect(exactHold(one, path)).toEqual([]);
 	});
 
-	it('is each guide once, and only one phase’s where that is asked', () => {
+	it('is each path once, and only one phase’s where that is asked', () => {
 		const all = overlaysOf(card('track-crosswind'), null);
 		expect(all.map((one) => one.kind === 'course' && one.side)).toEqual(['to', 'from']);
 		expect(

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { FAULT_NAMES, itemName, signed, TARGET_KINDS, type ManoeuvreRecord } from '@hanza/core';
-	import Spark from '$lib/charts/Sparkline.svelte';
+	import Sparkline from '$lib/charts/Sparkline.svelte';
 
 	const { records }: { records: ManoeuvreRecord[] } = $props();
 	/** Beyond this many points a flight a trend is worth a word. */
@@ -27,7 +27,7 @@
 				<td class="font-semibold">{name}</td>
 				<td class="number">{showings.length}</td>
 				<td>
-					<Spark
+					<Sparkline
 						points={seen.map(({ attemptId, score, met }) => ({
 							id: attemptId,
 							value: score / 100,

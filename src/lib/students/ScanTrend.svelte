@@ -2,7 +2,7 @@
 	import { SCHOOLS } from '@hanza/core';
 	import type { ScanPoint } from '$lib/server/services/index.js';
 	import { formatMoment } from '$lib/ui/format.js';
-	import Spark from '$lib/charts/Sparkline.svelte';
+	import Sparkline from '$lib/charts/Sparkline.svelte';
 
 	const { points, here = null }: { points: ScanPoint[]; here?: string | null } = $props();
 	const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
@@ -12,7 +12,7 @@
 	<section class="sheet mt-4 p-3" aria-label="Over the last flights">
 		<div class="flex flex-wrap items-center justify-between gap-4">
 			<h2>Scan over the last {points.length} flights that have one</h2>
-			<Spark
+			<Sparkline
 				points={points.map(({ attemptId, schoolMatch }) => ({
 					id: attemptId,
 					value: schoolMatch,

@@ -1,23 +1,23 @@
 /** How the desk looks: light, dark, or as the system has it. The panel is always dark. */
-export const LOOKS = { light: 'Light', dark: 'Dark', system: 'As the system' } as const;
-export type Look = keyof typeof LOOKS;
+export const THEMES = { light: 'Light', dark: 'Dark', system: 'As the system' } as const;
+export type Theme = keyof typeof THEMES;
 
 const KEY = 'hanza-look';
 
-/** The look that was chosen here before; as the system without one. */
-export function keptLook(storage: Pick<Storage, 'getItem'>): Look {
+/** The theme that was chosen here before; as the system without one. */
+export function savedTheme(storage: Pick<Storage, 'getItem'>): Theme {
 	const kept = storage.getItem(KEY);
 	return kept === 'light' || kept === 'dark' ? kept : 'system';
 }
 
-function show(look: Look): void {
-	if (look === 'system') delete document.documentElement.dataset.theme;
-	else document.documentElement.dataset.theme = look;
+function show(theme: Theme): void {
+	if (theme === 'system') delete document.documentElement.dataset.theme;
+	else document.documentElement.dataset.theme = theme;
 }
 
-export function chooseLook(look: Look): void {
-	localStorage.setItem(KEY, look);
-	show(look);
+export function chooseTheme(theme: Theme): void {
+	localStorage.setItem(KEY, theme);
+	show(theme);
 }
 
-export const restoreLook = (): void => show(keptLook(localStorage));
+export const restoreTheme = (): void => show(savedTheme(localStorage));

@@ -2,7 +2,7 @@ import type {
 	Aircraft,
 	Area,
 	Fault,
-	Look,
+	Dwell,
 	PhaseTimes,
 	PilotId,
 	ScanReport,
@@ -28,7 +28,7 @@ export interface FlownAnswer {
 	id: number;
 	flown: {
 		recording: ArrayBuffer;
-		looks: Look[];
+		looks: Dwell[];
 		faults: Fault[];
 		scan: ScanReport['costs'];
 		times: PhaseTimes[];

@@ -25,18 +25,18 @@ self.onmessage = ({ data }: MessageEvent<ToFlight>) => {
 		case 'recall':
 			post({ type: 'recalled', moment: session?.recall(data.seconds) ?? null });
 			return;
-		case 'look':
-			session?.look(now());
+		case 'requestFrame':
+			session?.requestFrame(now());
 			return;
-		case 'order':
+		case 'command':
 			if (!session) return;
-			session.obey(data.order);
+			session.execute(data.command);
 			post({ type: 'taken', id: data.id });
 			return;
 		case 'gaze':
 			session?.gaze(data.instrument);
 			return;
-		case 'take':
+		case 'takeControls':
 			session?.take();
 			return;
 		case 'situation':

@@ -12,7 +12,7 @@ import type {
 	Situation,
 	TaskCard
 } from '@hanza/core';
-import type { FlightOrder } from '$lib/contracts/instructor-command.js';
+import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
 import type { Eye } from '$lib/panel/outside/scene.js';
 
 /** What the cockpit tells the flight worker. */
@@ -35,13 +35,13 @@ export type ToFlight =
 	/** Find the kept moment this long ago. */
 	| { type: 'recall'; seconds: number }
 	/** A picture is about to be drawn: give the readings of now. */
-	| { type: 'look' }
-	/** An instructor's order. */
-	| { type: 'order'; id: string; order: FlightOrder }
+	| { type: 'requestFrame' }
+	/** An instructor's command. */
+	| { type: 'command'; id: string; command: InstructorCommand }
 	/** The eye has gone to an instrument of the veiled panel, or to none. */
 	| { type: 'gaze'; instrument: ScanInstrument | null }
 	/** The student has taken the controls. */
-	| { type: 'take' }
+	| { type: 'takeControls' }
 	/** Say where the flight is, so that another can begin there. */
 	| { type: 'situation' }
 	/** Hand out what has been recorded since the last chunk. */
@@ -90,7 +90,7 @@ export type FromFlight =
 	| { type: 'given'; inputs: ControlInputs }
 	| { type: 'ended'; end: FlightEnd }
 	| { type: 'flushed' }
-	/** An order has been carried out. */
+	/** A command has been carried out. */
 	| { type: 'taken'; id: string }
 	| { type: 'situation'; situation: Situation }
 	/** A moment to go back to; null when there is none. */

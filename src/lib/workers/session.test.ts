@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { decodeChunk, encodeChunk, joinChunks, type ResumeState, type TaskCard } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '../../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '../../../data/index.js';
 import type { FromFlight, ToFlight } from './messages.js';
 import { Session } from './session.js';
 
@@ -8,15 +8,15 @@ type Load = Extract<ToFlight, { type: 'load' }>;
 type Said<T extends FromFlight['type']> = Extract<FromFlight, { type: T }>;
 
 /** A session with a clock that is wound by hand, and what it has said. */
-function begun(card: TaskCard = cardShelf.get('approach-descent'), more: Partial<Load> = {}) {
+function begun(card: TaskCard = cardCatalog.get('approach-descent'), more: Partial<Load> = {}) {
 	const said: FromFlight[] = [];
 	let ms = 0;
 	const session = new Session(
 		{
 			type: 'load',
 			card,
-			aircraft: aircraftShelf.get(card.aircraft),
-			area: areaShelf.get(card.area),
+			aircraft: aircraftCatalog.get(card.aircraft),
+			area: areaCatalog.get(card.area),
 			assist: 'attitude',
 			seed: 5,
 			nextSeq: 0,
@@ -45,7 +45,7 @@ function begun(card: TaskCard = cardShelf.get('approach-descent'), more: Partial
 			session.tick(ms);
 		},
 		seconds() {
-			session.look(ms);
+			session.requestFrame(ms);
 			return all('frame').at(-1)!.frame.timeSeconds;
 		}
 	};
@@ -197,7 +197,7 @@ describe('the hands of a flight', () => {
 	});
 
 	it('cannot take off the covers that the card has put on', () => {
-		const flight = begun({ ...cardShelf.get('approach-descent'), covered: ['attitude'] });
+		const flight = begun({ ...cardCatalog.get('approach-descent'), covered: ['attitude'] });
 		const { inputs } = flight.all('loaded')[0]!;
 		expect(inputs.covered).toBeGreaterThan(0);
 		flight.session.control({ ...inputs, covered: 0 });
@@ -209,7 +209,7 @@ describe('the hands of a flight', () => {
 	});
 
 	it('are the instructor’s while he sets an attitude up, offered then, and the student’s when taken', () => {
-		const flight = begun(cardShelf.get('upset-mild'));
+		const flight = begun(cardCatalog.get('upset-mild'));
 		const { inputs, frame } = flight.all('loaded')[0]!;
 		expect(frame.byInstructor).toBe(true);
 		flight.session.take();
@@ -228,16 +228,16 @@ describe('the hands of a flight', () => {
 		expect(flight.all('frame').at(-1)!.frame.byInstructor).toBe(false);
 	});
 
-	it('an instructor’s failure comes and goes by order, and he may freeze the flight', () => {
+	it('an instructor’s failure comes and goes on command, and he may freeze the flight', () => {
 		const flight = begun();
 		flight.session.run(true);
 		flight.wait(1000);
-		flight.session.obey({ kind: 'fail', failure: 'vacuum', creepSeconds: 0 });
+		flight.session.execute({ kind: 'fail', failure: 'vacuum', creepSeconds: 0 });
 		flight.wait(1000);
 		expect(flight.session.situation().failures.map(({ kind }) => kind)).toEqual(['vacuum']);
-		flight.session.obey({ kind: 'repair', failure: 'vacuum' });
+		flight.session.execute({ kind: 'repair', failure: 'vacuum' });
 		expect(flight.session.situation().failures).toEqual([]);
-		flight.session.obey({ kind: 'freeze' });
+		flight.session.execute({ kind: 'freeze' });
 		const frozen = flight.seconds();
 		flight.wait(1000);
 		expect(flight.seconds()).toBe(frozen);

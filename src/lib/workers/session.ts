@@ -8,7 +8,7 @@ import {
 	decodeChunk,
 	encodeChunk,
 	eventSample,
-	honestColumn,
+	effectiveColumn,
 	EVENT_CHANNELS,
 	failuresFrom,
 	Flight,
@@ -22,7 +22,7 @@ import {
 	UpsetDirector,
 	type ControlInputs,
 	type EventSample,
-	type Look,
+	type Dwell,
 	type ResumeState,
 	type Sample,
 	type ScanInstrument,
@@ -30,7 +30,7 @@ import {
 	type TaskCard,
 	type Upset
 } from '@hanza/core';
-import type { FlightOrder } from '$lib/contracts/instructor-command.js';
+import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
 import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
 
 const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
@@ -76,7 +76,7 @@ export class Session {
 	private readonly covers: number;
 	/** The hands have moved since the last step. */
 	private unfelt = false;
-	private readonly looks: Look[] = [];
+	private readonly looks: Dwell[] = [];
 	/** Sets up an unusual attitude; gone when the controls have been taken. */
 	private director: UpsetDirector | null = null;
 	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
@@ -108,7 +108,7 @@ export class Session {
 	/** Goes to the kept state and lets the card see again what was recorded before it. */
 	private takeUp({ state, recorded }: { state: ResumeState; recorded: ArrayBuffer }): number {
 		const { track } = decodeChunk(new Uint8Array(recorded));
-		const columns = EVENT_CHANNELS.map((name) => honestColumn(track, name));
+		const columns = EVENT_CHANNELS.map((name) => effectiveColumn(track, name));
 		const seen = {} as EventSample;
 		const called = track.has('calls') ? track.column('calls') : null;
 		for (let i = 0; i < track.length; i++) {
@@ -273,7 +273,7 @@ export class Session {
 	}
 
 	/** The page is about to draw: the flight is brought up to now and shown. */
-	look(now: number): void {
+	requestFrame(now: number): void {
 		this.tick(now);
 		// Hands that have just moved are felt at once, by a step of the next few milliseconds.
 		if (this.running && this.unfelt && this.owedSteps > -1) {
@@ -283,27 +283,27 @@ export class Session {
 		this.post({ type: 'frame', frame: this.frame() });
 	}
 
-	obey(order: FlightOrder): void {
+	execute(command: InstructorCommand): void {
 		const { timeSeconds } = this.flight;
-		switch (order.kind) {
+		switch (command.kind) {
 			case 'fail':
 				this.flight.arm({
-					kind: order.failure,
+					kind: command.failure,
 					atSeconds: timeSeconds,
-					creepSeconds: order.creepSeconds
+					creepSeconds: command.creepSeconds
 				});
 				return;
 			case 'repair':
-				this.flight.repair(order.failure);
+				this.flight.repair(command.failure);
 				return;
 			case 'freeze':
 				this.run(false);
 				return;
 			case 'upset':
-				if (!this.director) this.setUp(order.upset);
+				if (!this.director) this.setUp(command.upset);
 				return;
 			default:
-				order satisfies never;
+				command satisfies never;
 		}
 	}
 

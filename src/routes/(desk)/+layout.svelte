@@ -1,11 +1,11 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { page } from '$app/state';
-	import GoTo from '$lib/desk/CommandPalette.svelte';
-	import { restoreLook } from '$lib/ui/theme.js';
+	import CommandPalette from '$lib/desk/CommandPalette.svelte';
+	import { restoreTheme } from '$lib/ui/theme.js';
 
 	const { data, children } = $props();
-	onMount(restoreLook);
+	onMount(restoreTheme);
 	const links = $derived<[string, string][]>(
 		data.person.role === 'instructor'
 			? [
@@ -46,7 +46,7 @@
 					{text}
 				</a>
 			{/each}
-			<span class="ml-auto"><GoTo pages={links} /></span>
+			<span class="ml-auto"><CommandPalette pages={links} /></span>
 			<span class="text-ink-soft">{data.person.name}</span>
 			<form method="POST" action="/leave"><button class="button">Sign out</button></form>
 		</div>

@@ -15,6 +15,6 @@ export class InputError extends HanzaError {
 }
 
 /** Input that is well formed but asks for what cannot be flown or solved. */
-export class CannotError extends HanzaError {
-	override name = 'CannotError';
+export class InfeasibleError extends HanzaError {
+	override name = 'InfeasibleError';
 }

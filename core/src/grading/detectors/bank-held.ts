@@ -1,5 +1,5 @@
 import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
-import { honestColumn } from '../../recording/index.js';
+import { effectiveColumn } from '../../recording/index.js';
 import type { Phase } from '../../training/index.js';
 import { fault, type Fault, type FaultContext } from './fault.js';
 import { stretches } from './stretches.js';
@@ -8,7 +8,7 @@ import { stretches } from './stretches.js';
 export function bankHeld({ card, track, times, settings, rough }: FaultContext): Fault[] {
 	const rolled = track.has('bankDeg') ? track.column('bankDeg') : null;
 	const bank = rolled && runningMean(rolled, Math.round(track.rateHz / 2));
-	const heading = honestColumn(track, 'indicatedHeadingDeg');
+	const heading = effectiveColumn(track, 'indicatedHeadingDeg');
 	if (!bank || !heading) return [];
 	const faults: Fault[] = [];
 	const all = stretches(card, track, times);

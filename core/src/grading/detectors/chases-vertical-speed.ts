@@ -1,6 +1,6 @@
-import { FAILURE_KINDS, LYING } from '../../aircraft/index.js';
+import { FAILURE_KINDS, AFFECTED_INSTRUMENTS } from '../../aircraft/index.js';
 import { correlation, reversals, runningMean, spread } from '../../base/index.js';
-import { honestColumn, type Track } from '../../recording/index.js';
+import { effectiveColumn, type Track } from '../../recording/index.js';
 import { fault, indexAt, type Fault, type FaultContext } from './fault.js';
 import { stretches } from './stretches.js';
 
@@ -9,7 +9,7 @@ import { stretches } from './stretches.js';
  * shows up and the other way round, again and again, where altitude or rate was to be steady.
  */
 export function chasesVerticalSpeed({ card, track, times, settings, rough }: FaultContext): Fault[] {
-	const pitch = honestColumn(track, 'pitchDeg');
+	const pitch = effectiveColumn(track, 'pitchDeg');
 	const shown = track.has('indicatedVerticalSpeedFpm') ? track.column('indicatedVerticalSpeedFpm') : null;
 	if (!pitch || !shown) return [];
 	const smooth = runningMean(pitch, Math.round(track.rateHz / 2));
@@ -45,7 +45,7 @@ const CHASE_NEXT =
 	'Set the attitude that you know, wait six seconds, and only then read the vertical speed. Correct by a degree at most.';
 
 const ATTITUDE_LIES = FAILURE_KINDS.reduce(
-	(mask, kind, bit) => (LYING[kind].includes('attitude') ? mask | (1 << bit) : mask),
+	(mask, kind, bit) => (AFFECTED_INSTRUMENTS[kind].includes('attitude') ? mask | (1 << bit) : mask),
 	0
 );
 function attitudeLies(track: Track, from: number, to: number): boolean {

@@ -1,5 +1,5 @@
 import { runningMean } from '../../base/index.js';
-import { honestColumn } from '../../recording/index.js';
+import { effectiveColumn } from '../../recording/index.js';
 import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
@@ -30,12 +30,12 @@ function leftAltitudeAt(
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
 export function descentBeforeSlowing({ card, track, times, settings, rough }: FaultContext): Fault[] {
-	const raw = honestColumn(track, 'verticalSpeedFpm');
+	const raw = effectiveColumn(track, 'verticalSpeedFpm');
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
-	const shown = honestColumn(track, 'indicatedAirspeedKt');
+	const shown = effectiveColumn(track, 'indicatedAirspeedKt');
 	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
 	if (!rate || !speed) return [];
-	const altitude = honestColumn(track, 'indicatedAltitudeFt');
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;

@@ -1,13 +1,13 @@
 import { runningMean } from '../../base/index.js';
-import { honestColumn, type Track } from '../../recording/index.js';
+import { effectiveColumn, type Track } from '../../recording/index.js';
 import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
 
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
 export function levelOffs({ card, track, times, settings, rough }: FaultContext): Fault[] {
-	const raw = honestColumn(track, 'verticalSpeedFpm');
+	const raw = effectiveColumn(track, 'verticalSpeedFpm');
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
-	const altitude = honestColumn(track, 'indicatedAltitudeFt');
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
 	if (!rate || !altitude) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {

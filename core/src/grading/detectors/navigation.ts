@@ -1,6 +1,6 @@
 import { formatClock, formatHeading, runningMean, runs, signedDeg } from '../../base/index.js';
 import { solveWindTriangle } from '../../navigation/index.js';
-import { courseOf, scaleShare, type CourseGuide, type HoldGuide } from '../../paths/index.js';
+import { courseOf, scaleShare, type CoursePath, type HoldPath } from '../../paths/index.js';
 import { RECEIVER_BITS } from '../../world/index.js';
 import { NEAR_NM } from '../paths/course.js';
 import { airOf, alongOf, placeOf, type Flown } from '../paths/flown.js';
@@ -80,10 +80,10 @@ const AFTERMATH_SECONDS = 25;
 const FIRST_SECONDS = 10;
 
 /** Faults of tracking in a phase along a course. */
-export function courseFaults(flown: Flown, guide: CourseGuide, settings: NavigationFaultSettings): Fault[] {
+export function courseFaults(flown: Flown, path: CoursePath, settings: NavigationFaultSettings): Fault[] {
 	const { track, from, to } = flown;
 	const { rateHz } = track;
-	const course = courseOf(guide)!;
+	const course = courseOf(path)!;
 	const place = placeOf(flown, course.aid);
 	const along = alongOf(flown, place, course.courseDeg);
 	const share = along.map((one) => scaleShare(place, course.fullScale, one.rightNm, one.distanceNm));
@@ -307,7 +307,7 @@ export function identFault(flown: Flown, aid: string, settings: NavigationFaultS
 }
 
 /** Faults of a hold: the entry, and the time of the legs. */
-export function holdFaults(report: HoldReport, guide: HoldGuide, settings: NavigationFaultSettings): Fault[] {
+export function holdFaults(report: HoldReport, path: HoldPath, settings: NavigationFaultSettings): Fault[] {
 	const faults: Fault[] = [];
 	const { entry, circuits } = report;
 	if (entry.flown && !entry.right.includes(entry.flown))
@@ -320,14 +320,14 @@ export function holdFaults(report: HoldReport, guide: HoldGuide, settings: Navig
 				'Lay the sectors on the heading dial before the fix: 70° one side, 110° the other, and what is left.'
 			)
 		);
-	const wrong = circuits.find(({ turns }) => turns !== guide.turns);
+	const wrong = circuits.find(({ turns }) => turns !== path.turns);
 	if (wrong)
 		faults.push(
 			fault(
 				'hold-side',
 				wrong.startSeconds,
 				wrong.endSeconds,
-				`You turned ${wrong.turns}: this hold has ${guide.turns} turns.`,
+				`You turned ${wrong.turns}: this hold has ${path.turns} turns.`,
 				'Say the turns aloud with the course when you read the hold.'
 			)
 		);
@@ -350,7 +350,7 @@ export function holdFaults(report: HoldReport, guide: HoldGuide, settings: Navig
 				'hold-timing',
 				circuits[1]!.startSeconds,
 				circuits.at(-1)!.endSeconds,
-				`The ${guide.timing} leg stayed off its ${guide.inboundSeconds} s: ${words.join(', ')}. The outbound time was not adjusted.`,
+				`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was not adjusted.`,
 				'Start the clock abeam. What the inbound leg had too much or too little goes into the next outbound one.'
 			)
 		);

@@ -1,11 +1,11 @@
 import { runningMean } from '../../base/index.js';
-import { honestColumn } from '../../recording/index.js';
+import { effectiveColumn } from '../../recording/index.js';
 import { fault, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
 import { stretches } from './stretches.js';
 
 /** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
 export function speedLost({ card, track, times, settings, rough }: FaultContext): Fault[] {
-	const speed = honestColumn(track, 'indicatedAirspeedKt');
+	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
 	const throttle = track.has('throttle') ? track.column('throttle') : null;
 	if (!speed || !throttle) return [];
 	const smooth = runningMean(speed, Math.round(1.5 * track.rateHz));

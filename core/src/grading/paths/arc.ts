@@ -1,5 +1,5 @@
-import type { ArcGuide } from '../../paths/index.js';
-import { guidedColumn } from '../../training/index.js';
+import type { ArcPath } from '../../paths/index.js';
+import { pathDeviation } from '../../training/index.js';
 import type { Flown } from './flown.js';
 
 /** Distances from an arc within which it is graded, NM. Source: domain figures; the containment is a setting. */
@@ -23,9 +23,9 @@ export interface ArcReport {
 
 const ROLLED_OUT_DEG = 6;
 
-export function arcReport(flown: Flown, guide: ArcGuide): ArcReport | null {
+export function arcReport(flown: Flown, path: ArcPath): ArcReport | null {
 	const { card, track, from, to, phase } = flown;
-	const column = guidedColumn(card, card.phases[phase]!, track, 'arcNm');
+	const column = pathDeviation(card, card.phases[phase]!, track, 'arcNm');
 	const settle = card.phases[phase]!.targets.arcNm?.settleSeconds ?? 0;
 	const start = Math.min(to, from + Math.round(settle * track.rateHz));
 	if (!column || start >= to) return null;
@@ -44,7 +44,7 @@ export function arcReport(flown: Flown, guide: ArcGuide): ArcReport | null {
 		phase,
 		startSeconds: track.timeOf(from),
 		endSeconds: track.timeOf(to - 1),
-		radiusNm: guide.radiusNm,
+		radiusNm: path.radiusNm,
 		withinPercent: {
 			containment: within(ARC_TIERS_NM.containment),
 			test: within(ARC_TIERS_NM.test),

@@ -1,5 +1,5 @@
 import { meanDirection, runs, signedDeg } from '../../base/index.js';
-import { courseOf, scaleShare, type CourseGuide } from '../../paths/index.js';
+import { courseOf, scaleShare, type CoursePath } from '../../paths/index.js';
 import { alongOf, neededCorrectionDeg, placeOf, type Flown } from './flown.js';
 
 /** How a course was intercepted or tracked. */
@@ -35,9 +35,9 @@ const SWING_LEAST_NM = 0.05;
 /** Nearer to the station no angle is judged, NM. */
 export const NEAR_NM = 1;
 
-export function courseReport(flown: Flown, guide: CourseGuide): CourseReport {
+export function courseReport(flown: Flown, path: CoursePath): CourseReport {
 	const { track, from, to, phase } = flown;
-	const course = courseOf(guide)!;
+	const course = courseOf(path)!;
 	const place = placeOf(flown, course.aid);
 	const along = alongOf(flown, place, course.courseDeg);
 	const shares = along.map(({ rightNm, distanceNm }) =>
@@ -86,9 +86,9 @@ export function courseReport(flown: Flown, guide: CourseGuide): CourseReport {
 		phase,
 		startSeconds: track.timeOf(from),
 		endSeconds: track.timeOf(to - 1),
-		kind: guide.interceptDeg === undefined ? 'track' : 'intercept',
+		kind: path.interceptDeg === undefined ? 'track' : 'intercept',
 		cutDeg,
-		wantedCutDeg: guide.interceptDeg ?? null,
+		wantedCutDeg: path.interceptDeg ?? null,
 		overshootNm,
 		overshootShare,
 		establishedSeconds: established === null ? null : (established - from) / track.rateHz,

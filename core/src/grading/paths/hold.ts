@@ -1,4 +1,4 @@
-import { CannotError, clamp, meanDirection, runs, signedDeg } from '../../base/index.js';
+import { InfeasibleError, clamp, meanDirection, runs, signedDeg } from '../../base/index.js';
 import {
 	solveHold,
 	solveHoldEntry,
@@ -6,7 +6,7 @@ import {
 	type HoldEntry,
 	type HoldOutput
 } from '../../navigation/index.js';
-import { FixPassages, type HoldGuide } from '../../paths/index.js';
+import { FixPassages, type HoldPath } from '../../paths/index.js';
 import { airOf, alongOf, placeOf, type Flown } from './flown.js';
 
 /** One time round, from the fix to the fix. */
@@ -50,7 +50,7 @@ export interface HoldReport {
 	/** The exact hold for the wind of the card; null where there is none. */
 	exact: HoldOutput | null;
 	wantedSeconds: number;
-	timing: HoldGuide['timing'];
+	timing: HoldPath['timing'];
 	/** Over the fix on the way out, s late; null where no time was given or it was not left. */
 	leftLateSeconds: number | null;
 }
@@ -66,10 +66,10 @@ const LEG_HEADING_DEG = 40;
 const TEARDROP_LEAST_DEG = 15;
 
 /** How a hold was flown: entry, and circuit by circuit against the exact answer. */
-export function holdReport(flown: Flown, guide: HoldGuide): HoldReport {
+export function holdReport(flown: Flown, path: HoldPath): HoldReport {
 	const { track, from, to, phase, card } = flown;
-	const { inboundCourseDeg, turns, inboundSeconds, timing } = guide;
-	const place = placeOf(flown, guide.aid);
+	const { inboundCourseDeg, turns, inboundSeconds, timing } = path;
+	const place = placeOf(flown, path.aid);
 	const along = alongOf(flown, place, inboundCourseDeg);
 	const at = (i: number) => along[i - from]!;
 	const heading = track.column('headingDeg');
@@ -109,7 +109,7 @@ export function holdReport(flown: Flown, guide: HoldGuide): HoldReport {
 	try {
 		exact = solveHold({ inboundCourseDeg, turns, inboundSeconds, bankLimitDeg: 30, ...air });
 	} catch (error) {
-		if (!(error instanceof CannotError)) throw error;
+		if (!(error instanceof InfeasibleError)) throw error;
 	}
 	const lastFix = fixes.at(-1);
 	return {
@@ -122,9 +122,9 @@ export function holdReport(flown: Flown, guide: HoldGuide): HoldReport {
 		wantedSeconds: inboundSeconds,
 		timing,
 		leftLateSeconds:
-			guide.leaveAtSeconds === undefined || lastFix === undefined || fixes.length <= guide.circuits
+			path.leaveAtSeconds === undefined || lastFix === undefined || fixes.length <= path.circuits
 				? null
-				: seconds(lastFix) - guide.leaveAtSeconds
+				: seconds(lastFix) - path.leaveAtSeconds
 	};
 
 	function entryOf(): HoldReport['entry'] {

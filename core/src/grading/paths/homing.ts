@@ -1,4 +1,4 @@
-import { bearingTo, type HomingGuide } from '../../paths/index.js';
+import { bearingTo, type HomingPath } from '../../paths/index.js';
 import { alongOf, placeOf, type Flown } from './flown.js';
 
 /** The way to a place, against the straight line from where it was begun. */
@@ -6,7 +6,7 @@ export interface HomingReport {
 	phase: number;
 	startSeconds: number;
 	endSeconds: number;
-	method: HomingGuide['method'];
+	method: HomingPath['method'];
 	straightNm: number;
 	/** Over the ground, until the place was nearest. */
 	flownNm: number;
@@ -17,10 +17,10 @@ export interface HomingReport {
 	passedNm: number;
 }
 
-export function homingReport(flown: Flown, guide: HomingGuide): HomingReport {
+export function homingReport(flown: Flown, path: HomingPath): HomingReport {
 	const { track, from, to, phase } = flown;
 	const { variationDeg } = flown.card.navigation!;
-	const place = placeOf(flown, guide.aid);
+	const place = placeOf(flown, path.aid);
 	const [north, east] = [track.column('northNm'), track.column('eastNm')];
 	const courseDeg = bearingTo(place, variationDeg, north[from]!, east[from]!);
 	const along = alongOf(flown, place, courseDeg);
@@ -37,7 +37,7 @@ export function homingReport(flown: Flown, guide: HomingGuide): HomingReport {
 		phase,
 		startSeconds: track.timeOf(from),
 		endSeconds: track.timeOf(to - 1),
-		method: guide.method,
+		method: path.method,
 		straightNm: along[0]!.distanceNm,
 		flownNm,
 		farthestNm: along[farthest]!.rightNm,

@@ -60,38 +60,38 @@ export function navigationOf(
 	const faults: Fault[] = [];
 	const identified = new Set<string>();
 	for (const flown of flownPhases(card, track, times)) {
-		const { guide } = card.phases[flown.phase]!;
-		if (!guide || flown.to - flown.from < track.rateHz) continue;
-		switch (guide.kind) {
+		const { path } = card.phases[flown.phase]!;
+		if (!path || flown.to - flown.from < track.rateHz) continue;
+		switch (path.kind) {
 			case 'course':
-				report.courses.push(courseReport(flown, guide));
-				faults.push(...courseFaults(flown, guide, settings));
+				report.courses.push(courseReport(flown, path));
+				faults.push(...courseFaults(flown, path, settings));
 				break;
 			case 'arc': {
-				const arc = arcReport(flown, guide);
+				const arc = arcReport(flown, path);
 				if (arc) report.arcs.push(arc);
 				break;
 			}
 			case 'hold': {
-				const hold = holdReport(flown, guide);
+				const hold = holdReport(flown, path);
 				report.holds.push(hold);
-				faults.push(...holdFaults(hold, guide, settings));
+				faults.push(...holdFaults(hold, path, settings));
 				break;
 			}
 			case 'reversal':
-				report.reversals.push(reversalReport(flown, guide));
+				report.reversals.push(reversalReport(flown, path));
 				break;
 			case 'position':
 				report.marks.push(...markReports(flown));
 				break;
 			case 'homing':
-				homings.push(homingReport(flown, guide));
+				homings.push(homingReport(flown, path));
 				break;
 			default:
-				guide satisfies never;
+				path satisfies never;
 		}
 		// Once a station has been found unidentified it need not be said again for every phase.
-		const aids = guide.kind === 'position' ? [] : [guide.aid];
+		const aids = path.kind === 'position' ? [] : [path.aid];
 		for (const aid of aids) {
 			if (identified.has(aid)) continue;
 			const found = identFault(flown, aid, settings);
@@ -111,9 +111,9 @@ export function hardLimits({ reversals, holds }: NavigationReport, card: TaskCar
 		if (!rightSide) say(phase, 'was flown on the wrong side');
 	}
 	for (const { phase, circuits } of holds) {
-		const guide = card.phases[phase]?.guide;
-		if (guide?.kind === 'hold' && circuits.some(({ turns }) => turns !== guide.turns))
-			say(phase, `was turned the wrong way: ${guide.turns} turns were asked for`);
+		const path = card.phases[phase]?.path;
+		if (path?.kind === 'hold' && circuits.some(({ turns }) => turns !== path.turns))
+			say(phase, `was turned the wrong way: ${path.turns} turns were asked for`);
 	}
 	return found;
 }

@@ -1,5 +1,5 @@
 import { runs, signedDeg } from '../../base/index.js';
-import type { ReversalGuide } from '../../paths/index.js';
+import type { ReversalPath } from '../../paths/index.js';
 import { seenFrom } from '../../world/index.js';
 import { alongOf, placeOf, type Flown } from './flown.js';
 
@@ -7,7 +7,7 @@ export interface ReversalReport {
 	phase: number;
 	startSeconds: number;
 	endSeconds: number;
-	shape: ReversalGuide['shape'];
+	shape: ReversalPath['shape'];
 	farthestNm: number;
 	farthestAtSeconds: number;
 	limitNm: number;
@@ -24,11 +24,11 @@ const OFF_OUTBOUND_DEG = 25;
 const TURN_BANK_DEG = 8;
 const TURN_SECONDS = 5;
 
-export function reversalReport(flown: Flown, guide: ReversalGuide): ReversalReport {
+export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport {
 	const { card, track, from, to, phase } = flown;
 	const { variationDeg } = card.navigation!;
-	const place = placeOf(flown, guide.aid);
-	const inbound = alongOf(flown, place, guide.inboundCourseDeg);
+	const place = placeOf(flown, path.aid);
+	const inbound = alongOf(flown, place, path.inboundCourseDeg);
 	const [north, east, altitude] = [
 		track.column('northNm'),
 		track.column('eastNm'),
@@ -43,7 +43,7 @@ export function reversalReport(flown: Flown, guide: ReversalGuide): ReversalRepo
 	}
 	const heading = track.column('headingDeg');
 	const [leg] = runs(from, to, 10 * track.rateHz, (i) => {
-		return Math.abs(signedDeg(heading[i]! - guide.outboundCourseDeg)) < OFF_OUTBOUND_DEG;
+		return Math.abs(signedDeg(heading[i]! - path.outboundCourseDeg)) < OFF_OUTBOUND_DEG;
 	});
 	// The side is that of the first turn off the outbound leg, whatever the wind does to the ground track.
 	const bank = track.column('bankDeg');
@@ -57,13 +57,13 @@ export function reversalReport(flown: Flown, guide: ReversalGuide): ReversalRepo
 		phase,
 		startSeconds: track.timeOf(from),
 		endSeconds: track.timeOf(to - 1),
-		shape: guide.shape,
+		shape: path.shape,
 		farthestNm,
 		farthestAtSeconds: track.timeOf(farthest),
-		limitNm: guide.limitNm,
-		rightSide: turn !== undefined && bank[turn.from]! > 0 === (guide.side === 'right'),
+		limitNm: path.limitNm,
+		rightSide: turn !== undefined && bank[turn.from]! > 0 === (path.side === 'right'),
 		outboundSeconds: leg ? (leg.to - leg.from) / track.rateHz : null,
-		wantedSeconds: guide.outboundSeconds,
+		wantedSeconds: path.outboundSeconds,
 		establishedNm: inbound.at(-1)?.rightNm ?? 0
 	};
 }

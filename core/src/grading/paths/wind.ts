@@ -8,7 +8,7 @@ import {
 	runs,
 	times,
 	unit,
-	type Plane
+	type Vec2
 } from '../../base/index.js';
 import { roughTrueKt } from '../../navigation/index.js';
 import type { Track } from '../../recording/index.js';
@@ -48,7 +48,7 @@ export function windEstimates(track: Track, variationDeg: number): WindEstimate[
 		(i) => Math.abs(bank[i]!) < WINGS_LEVEL_DEG
 	).flatMap((leg) => pieces(leg, LEG_SECONDS * 3 * rateHz));
 	let weight = 0;
-	let sum: Plane = { north: 0, east: 0 };
+	let sum: Vec2 = { north: 0, east: 0 };
 	return legs.map(({ from, to }, n) => {
 		const { wind, sigmaKt } = ofLeg(track, from, to, variationDeg);
 		const own = 1 / sigmaKt ** 2;
@@ -82,7 +82,7 @@ function ofLeg(
 	from: number,
 	to: number,
 	variationDeg: number
-): { wind: Plane; sigmaKt: number } {
+): { wind: Vec2; sigmaKt: number } {
 	const hours = (to - from) / track.rateHz / 3600;
 	const north = track.column('northNm');
 	const east = track.column('eastNm');

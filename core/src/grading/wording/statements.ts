@@ -1,6 +1,6 @@
 import { formatClock } from '../../base/index.js';
 import type { Fault } from '../detectors/fault.js';
-import { noticedText, type Noticed } from '../failure-recognition.js';
+import { recognitionText, type FailureRecognition } from '../failure-recognition.js';
 import type { GradedPhase, Statement, Verdict } from '../grades.js';
 import type { Recovery } from '../recovery.js';
 import type { Standard } from '../standard.js';
@@ -25,7 +25,7 @@ export function statementsOf(
 	phases: readonly GradedPhase[],
 	faults: readonly Fault[],
 	standard: Standard,
-	noticed: readonly Noticed[],
+	noticed: readonly FailureRecognition[],
 	recoveries: readonly Recovery[]
 ): Statement[] {
 	const statements: Statement[] = faults.map((fault) => ({
@@ -50,7 +50,7 @@ export function statementsOf(
 			atSeconds: failure.beganSeconds,
 			endSeconds: failure.namedSeconds ?? failure.covered?.atSeconds ?? failure.beganSeconds,
 			tone: failure.namedSeconds !== null || failure.covered ? 'good' : 'mind',
-			text: noticedText(failure)
+			text: recognitionText(failure)
 		});
 	}
 	for (const phase of phases)

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
-export const ArcGuide = Type.Object(
+export const ArcPath = Type.Object(
 	{
 		kind: Type.Literal('arc'),
 		aid,
@@ -10,4 +10,4 @@ export const ArcGuide = Type.Object(
 	},
 	closed
 );
-export type ArcGuide = Static<typeof ArcGuide>;
+export type ArcPath = Static<typeof ArcPath>;

@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, FullScale } from '../shared.js';
 
-export const CourseGuide = Type.Object(
+export const CoursePath = Type.Object(
 	{
 		kind: Type.Literal('course'),
 		aid,
@@ -15,4 +15,4 @@ export const CourseGuide = Type.Object(
 	},
 	closed
 );
-export type CourseGuide = Static<typeof CourseGuide>;
+export type CoursePath = Static<typeof CoursePath>;

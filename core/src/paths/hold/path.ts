@@ -2,7 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
 
-export const HoldGuide = Type.Object(
+export const HoldPath = Type.Object(
 	{
 		kind: Type.Literal('hold'),
 		aid,
@@ -18,4 +18,4 @@ export const HoldGuide = Type.Object(
 	},
 	closed
 );
-export type HoldGuide = Static<typeof HoldGuide>;
+export type HoldPath = Static<typeof HoldPath>;

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
-export const HomingGuide = Type.Object(
+export const HomingPath = Type.Object(
 	{
 		kind: Type.Literal('homing'),
 		aid,
@@ -10,4 +10,4 @@ export const HomingGuide = Type.Object(
 	},
 	closed
 );
-export type HomingGuide = Static<typeof HomingGuide>;
+export type HomingPath = Static<typeof HomingPath>;

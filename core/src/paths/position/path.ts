@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
 /** Say where you are: two aids whose bearings cross. */
-export const PositionGuide = Type.Object(
+export const PositionPath = Type.Object(
 	{ kind: Type.Literal('position'), aids: Type.Tuple([aid, aid]) },
 	closed
 );

@@ -3,7 +3,7 @@ import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
 
 export const REVERSALS = ['45-180', '80-260', 'base-turn', 'racetrack'] as const;
-export const ReversalGuide = Type.Object(
+export const ReversalPath = Type.Object(
 	{
 		kind: Type.Literal('reversal'),
 		shape: Type.Union(REVERSALS.map((one) => Type.Literal(one))),
@@ -19,4 +19,4 @@ export const ReversalGuide = Type.Object(
 	},
 	closed
 );
-export type ReversalGuide = Static<typeof ReversalGuide>;
+export type ReversalPath = Static<typeof ReversalPath>;

@@ -31,7 +31,7 @@ const REVERSED_BY_FT = 25;
 const ROLL_OUT_SECONDS = 9;
 
 /** Lays a flight out leg by leg: each leg begins where the one before it ended. */
-export class Course {
+export class CardBuilder {
 	readonly phases: Phase[] = [];
 	private altitudeFt: number;
 	private headingDeg: number;

@@ -1,6 +1,6 @@
 import type { Aircraft, Configuration } from '../../aircraft/index.js';
 import type { TaskCard, Upset } from '../card.js';
-import { Course, hold, reach, setup, type PatternSetting } from './card-builder.js';
+import { CardBuilder, hold, reach, setup, type PatternSetting } from './card-builder.js';
 import { PATTERNS, type Pattern, type PatternId } from './patterns.js';
 
 export const configurationsOf =
@@ -44,7 +44,7 @@ export function patternCard(id: PatternId, setting: PatternSetting): TaskCard {
 	const pattern: Pattern = PATTERNS[id];
 	const speed = configurationsOf(setting.aircraft);
 	const base = speed(pattern.base);
-	const course = new Course(setting, base);
+	const course = new CardBuilder(setting, base);
 	pattern.lay(course, setting, speed);
 	return cardOf(setting, base, {
 		id,

@@ -1,6 +1,6 @@
 import type { Configuration } from '../../aircraft/index.js';
 import type { TaskCard } from '../card.js';
-import { setup, TURN_RATE_FPM, type Course, type PatternSetting } from './card-builder.js';
+import { setup, TURN_RATE_FPM, type CardBuilder, type PatternSetting } from './card-builder.js';
 
 export interface Pattern {
 	name: string;
@@ -9,7 +9,7 @@ export interface Pattern {
 	/** Configuration of the aircraft that it is flown in. */
 	base: string;
 	numbersToKnow: string[];
-	lay: (course: Course, setting: PatternSetting, speed: (id: string) => Configuration) => void;
+	lay: (course: CardBuilder, setting: PatternSetting, speed: (id: string) => Configuration) => void;
 	card?: Partial<TaskCard>;
 }
 

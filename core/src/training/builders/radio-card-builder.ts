@@ -1,5 +1,5 @@
 import { formatHeading, normalizeDeg, plus, times, unit } from '../../base/index.js';
-import type { CourseGuide, Guide, HoldGuide, ReversalGuide } from '../../paths/index.js';
+import type { CoursePath, Path, HoldPath, ReversalPath } from '../../paths/index.js';
 import type { Area, Weather } from '../../world/index.js';
 import type { Phase, TaskCard } from '../card.js';
 import { cardPlace, withPlaces } from '../places.js';
@@ -20,7 +20,7 @@ export const steadyWind = (weather: { fromDeg: number; speedKt: number }): Weath
 });
 
 /** Lays a card of radio navigation out leg by leg, about the stations of an area. */
-export class RadioSheet {
+export class RadioCardBuilder {
 	readonly speedKias: number;
 	private readonly base;
 	private readonly phases: Phase[] = [];
@@ -33,7 +33,7 @@ export class RadioSheet {
 	leg(
 		name: string,
 		instruction: string,
-		guide: Guide | undefined,
+		path: Path | undefined,
 		end: Phase['end'],
 		targets: Phase['targets'] = {},
 		weight = 1
@@ -47,7 +47,7 @@ export class RadioSheet {
 				airspeedKias: hold(this.speedKias),
 				...targets
 			},
-			...(guide ? { guide } : {}),
+			...(path ? { path } : {}),
 			end,
 			togetherAllowed: ['bank', 'power'],
 			weight
@@ -56,12 +56,12 @@ export class RadioSheet {
 	}
 
 	/** A course to be met at a cut, until it is captured. */
-	intercept(guide: CourseGuide): this {
-		const { courseDeg, aid, interceptDeg, toward } = guide;
+	intercept(path: CoursePath): this {
+		const { courseDeg, aid, interceptDeg, toward } = path;
 		return this.leg(
 			`Intercept ${three(courseDeg)} ${toward} ${aid}`,
 			`Tune, identify, set ${three(courseDeg)}. Cut of ${interceptDeg}° from the course, not from your heading; lead the turn.`,
-			guide,
+			path,
 			{ kind: 'established', ...CAPTURED },
 			{},
 			1.5
@@ -69,33 +69,33 @@ export class RadioSheet {
 	}
 
 	/** A course kept to its end. */
-	track(guide: CourseGuide, end: Phase['end'], settleSeconds = 0): this {
-		const { courseDeg, aid, toward } = guide;
+	track(path: CoursePath, end: Phase['end'], settleSeconds = 0): this {
+		const { courseDeg, aid, toward } = path;
 		return this.leg(
 			`${three(courseDeg)} ${toward} ${aid}`,
 			`Hold a heading, see the drift, keep what stops it.`,
-			guide,
+			path,
 			end,
 			{ needle: hold(0, settleSeconds) },
 			2
 		);
 	}
 
-	hold(guide: HoldGuide, end: Phase['end']): this {
-		const { aid, inboundCourseDeg, turns, inboundSeconds, timing, circuits } = guide;
+	hold(path: HoldPath, end: Phase['end']): this {
+		const { aid, inboundCourseDeg, turns, inboundSeconds, timing, circuits } = path;
 		return this.leg(
 			`Hold at ${aid}, ${three(inboundCourseDeg)} inbound, ${turns}`,
 			`Enter, then ${circuits} circuits. ${inboundSeconds} s ${timing}; find the heading that holds the course, correct outbound.`,
-			guide,
+			path,
 			end,
 			{ needle: hold(0) },
 			4
 		);
 	}
 
-	reversal(guide: ReversalGuide): this {
-		const { aid, outboundCourseDeg, side, limitNm, shape, outboundSeconds } = guide;
-		const SHAPES: Record<ReversalGuide['shape'], string> = {
+	reversal(path: ReversalPath): this {
+		const { aid, outboundCourseDeg, side, limitNm, shape, outboundSeconds } = path;
+		const SHAPES: Record<ReversalPath['shape'], string> = {
 			'45-180': '45° for a minute, 180° back',
 			'80-260': '80°, and 260° back',
 			'base-turn': 'the turn inbound',
@@ -104,7 +104,7 @@ export class RadioSheet {
 		return this.leg(
 			`Reverse within ${limitNm} NM of ${aid}`,
 			`Outbound ${three(outboundCourseDeg)} for ${outboundSeconds} s, then ${side}: ${SHAPES[shape]}. Established inbound.`,
-			guide,
+			path,
 			// Over the station on the way out is not established inbound.
 			{
 				kind: 'all',

@@ -1,7 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import {
-	Look,
-	orderedLooks,
+	Dwell,
+	orderedDwells,
 	SCAN_DEFAULTS,
 	SCAN_INSTRUMENTS,
 	type ScanInstrument,
@@ -54,7 +54,7 @@ const median = (values: readonly number[]): number | null => {
 };
 
 /** Starts of the complete rounds, ms. What a school allows beside its round does not break it. */
-function roundStarts(looks: readonly Look[], school: School): number[] {
+function roundStarts(looks: readonly Dwell[], school: School): number[] {
 	const { round, hub, also } = school;
 	const starts: number[] = [];
 	if (round.kind === 'each') {
@@ -118,13 +118,13 @@ function entropyBits(transitions: readonly { from: ScanInstrument; count: number
  * @throws InputError for looks that overlap or end before they begin.
  */
 export function analyseScan(
-	looks: readonly Look[],
+	looks: readonly Dwell[],
 	schoolId: SchoolId,
 	condition: (atMs: number) => ScanCondition = () => 'level',
 	settings: ScanSettings = SCAN_DEFAULTS
 ): ScanAnalysis {
 	const school = SCHOOLS[schoolId];
-	const kept = orderedLooks(looks, settings);
+	const kept = orderedDwells(looks, settings);
 	const time = Object.fromEntries(SCAN_INSTRUMENTS.map((one) => [one, 0])) as Record<ScanInstrument, number>;
 	let total = 0;
 	for (const { instrument, startMs, endMs } of kept) {
@@ -181,7 +181,7 @@ export function analyseScan(
 }
 
 const fixations = (
-	looks: readonly Look[],
+	looks: readonly Dwell[],
 	condition: (atMs: number) => ScanCondition,
 	settings: ScanSettings
 ): ScanFault[] =>
@@ -196,7 +196,7 @@ const fixations = (
 const NEED_STEP_MS = 500;
 
 function omissions(
-	looks: readonly Look[],
+	looks: readonly Dwell[],
 	condition: (atMs: number) => ScanCondition,
 	settings: ScanSettings
 ): ScanFault[] {
@@ -232,7 +232,7 @@ function omissions(
 }
 
 function emphases(
-	looks: readonly Look[],
+	looks: readonly Dwell[],
 	time: Record<ScanInstrument, number>,
 	total: number,
 	school: School,
@@ -259,7 +259,7 @@ function emphases(
 
 export const ScanInput = Type.Object(
 	{
-		looks: Type.Array(Look, { maxItems: 100_000 }),
+		looks: Type.Array(Dwell, { maxItems: 100_000 }),
 		school: SchoolSchema,
 		condition: Type.Optional(ConditionSchema)
 	},
@@ -293,6 +293,6 @@ export function solveScan(input: ScanInput): Static<typeof ScanOutput> {
 		dwellMs: _,
 		transitions: __,
 		...rest
-	} = analyseScan(input.looks as Look[], input.school, () => input.condition ?? 'level');
+	} = analyseScan(input.looks as Dwell[], input.school, () => input.condition ?? 'level');
 	return { ...rest, roundSeconds: roundMs === null ? null : roundMs / 1000 };
 }

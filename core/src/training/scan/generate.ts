@@ -1,6 +1,6 @@
 import { SeededRandom } from '../../base/index.js';
 import type { ScanFaultKind } from './analyse.js';
-import type { Look, ScanInstrument } from './looks.js';
+import type { Dwell, ScanInstrument } from './looks.js';
 import { SCHOOLS, type SchoolId } from './schools.js';
 
 /** A fault to be put into a made-up scan. */
@@ -16,15 +16,15 @@ export interface PlantedFault {
  * one, quick changes, the engine every half minute; with faults planted where they are asked for.
  * Deterministic in its seed. For tests, demonstration and the demo's data.
  */
-export function generateLooks(
+export function generateDwells(
 	schoolId: SchoolId,
 	lengthMs: number,
 	seed: number,
 	planted: readonly PlantedFault[] = []
-): Look[] {
+): Dwell[] {
 	const random = new SeededRandom(seed);
 	const { round, hub } = SCHOOLS[schoolId];
-	const looks: Look[] = [];
+	const looks: Dwell[] = [];
 	let now = 0;
 	let place = 0;
 	let engineAt = random.between(8000, 25_000);

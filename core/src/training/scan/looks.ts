@@ -32,11 +32,11 @@ export const ScanInstrumentSchema = Type.Union(SCAN_INSTRUMENTS.map((one) => Typ
 const milliseconds = Type.Number({ minimum: 0, maximum: 86_400_000, description: 'ms of flight time' });
 
 /** An unbroken stay of the eye on one instrument. */
-export const Look = Type.Object(
+export const Dwell = Type.Object(
 	{ instrument: ScanInstrumentSchema, startMs: milliseconds, endMs: milliseconds },
 	{ additionalProperties: false }
 );
-export type Look = Static<typeof Look> & { instrument: ScanInstrument };
+export type Dwell = Static<typeof Dwell> & { instrument: ScanInstrument };
 
 /** Thresholds of the analysis; every one a setting. */
 export interface ScanSettings {
@@ -64,7 +64,7 @@ export const SCAN_DEFAULTS: ScanSettings = {
  * Looks in their order, without those that are only passing through.
  * @throws InputError when one ends before it begins, or begins before the one before it has ended.
  */
-export function orderedLooks(looks: readonly Look[], settings = SCAN_DEFAULTS): Look[] {
+export function orderedDwells(looks: readonly Dwell[], settings = SCAN_DEFAULTS): Dwell[] {
 	const sorted = [...looks].sort((a, b) => a.startMs - b.startMs);
 	sorted.forEach(({ startMs, endMs }, i) => {
 		if (endMs < startMs) throw new InputError(`/looks/${i}/endMs`, `must be a number not below ${startMs}`);
@@ -76,8 +76,8 @@ export function orderedLooks(looks: readonly Look[], settings = SCAN_DEFAULTS): 
 }
 
 /** Pieces of one stay joined again: a recording hands out what has been seen each second. */
-export function joinLooks(pieces: readonly Look[]): Look[] {
-	const joined: Look[] = [];
+export function joinDwells(pieces: readonly Dwell[]): Dwell[] {
+	const joined: Dwell[] = [];
 	for (const piece of pieces) {
 		const last = joined.at(-1);
 		if (last?.instrument === piece.instrument && last.endMs === piece.startMs) last.endMs = piece.endMs;
@@ -134,14 +134,14 @@ export const PanelMap = Type.Array(
  * units. A row holds until the next; a row beside every instrument, or with an empty one, ends a look.
  * @throws InputError that names the line.
  */
-export function looksFromCsv(text: string, map: readonly PanelArea[] = []): Look[] {
+export function dwellsFromCsv(text: string, map: readonly PanelArea[] = []): Dwell[] {
 	const lines = text.split(/\r?\n/).map((line) => line.trim());
 	const header = (lines[0] ?? '').toLowerCase().replaceAll(' ', '');
 	const byPlace = header === 'time_ms,x,y';
 	if (!byPlace && header !== 'time_ms,instrument')
 		throw new InputError('/line 1', 'must be "time_ms,instrument" or "time_ms,x,y"');
 	if (byPlace && map.length === 0) throw new InputError('/map', 'is needed for a log of places');
-	const looks: Look[] = [];
+	const looks: Dwell[] = [];
 	let open: { instrument: ScanInstrument; startMs: number } | null = null;
 	let last = -Infinity;
 	const close = (endMs: number) => {

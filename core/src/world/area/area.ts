@@ -128,7 +128,7 @@ export function placesOf(area: Area): Place[] {
  * frequency near enough to be heard at once.
  * @throws InputError that names what does not.
  */
-export function checkedArea(value: unknown): Area {
+export function validateArea(value: unknown): Area {
 	const area = parse(Area, value);
 	const seen = new Set<string>();
 	for (const { id } of [...area.stations, ...area.fixes, ...area.airports]) {

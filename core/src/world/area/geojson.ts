@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { InputError, parse } from '../../base/index.js';
-import { checkedArea, planeOf, type Area } from './area.js';
+import { validateArea, planeOf, type Area } from './area.js';
 import { LocalPlane } from './plane.js';
 
 /** What a feature is; its other properties are those of the area's own format. */
@@ -128,7 +128,7 @@ export function areaFromGeoJson(value: unknown): Area {
 		const at = plane.toPlane(latitude!, longitude!);
 		parts[known].push(movedTo(rest, at));
 	});
-	return checkedArea({
+	return validateArea({
 		...whole,
 		islands: parts.island,
 		airports: parts.airport,

@@ -1,4 +1,4 @@
-import { formatHeading, scaled, unitVector, type Plane } from '@hanza/core';
+import { formatHeading, scaled, unitVector, type Vec2 } from '@hanza/core';
 import type { HoldEntryInput } from '@hanza/core';
 import type { Drawing } from '../drawing.js';
 
@@ -49,8 +49,8 @@ export interface Tool {
 	solve: (numbers: Record<string, number>, choices: Record<string, string>) => Answer;
 }
 
-export const ORIGIN: Plane = { north: 0, east: 0 };
-export const at = (deg: number, nm: number): Plane => scaled(unitVector(deg), nm);
+export const ORIGIN: Vec2 = { north: 0, east: 0 };
+export const at = (deg: number, nm: number): Vec2 => scaled(unitVector(deg), nm);
 export const number = (
 	id: string,
 	label: string,

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Flight, setupOf, type ControlInputs } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '../../../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '../../../../data/index.js';
 import { HELD_ACTIONS, moveByKeys, pointerStick, stepFlaps } from './keyboard-controls.js';
 import type { Action } from './keymap.js';
 
-const card = cardShelf.get('approach-descent');
+const card = cardCatalog.get('approach-descent');
 const rest: ControlInputs = new Flight({
-	...setupOf(card, aircraftShelf.get(card.aircraft), areaShelf.get(card.area)),
+	...setupOf(card, aircraftCatalog.get(card.aircraft), areaCatalog.get(card.area)),
 	assist: 'direct',
 	seed: 1
 }).initialControls;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Figure from './Readout.svelte';
+	import Readout from './Readout.svelte';
 
 	interface Props {
 		label: string;
@@ -13,6 +13,6 @@
 <div class="grid grid-cols-[3.4rem_auto_1fr_auto] items-center gap-1.5">
 	<span class="text-[#a9aeb1]">{label}</span>
 	<button class="knob small" aria-label={less.label} onclick={less.press}>{less.text}</button>
-	<span><Figure text={value} /></span>
+	<span><Readout text={value} /></span>
 	<button class="knob small" aria-label={more.label} onclick={more.press}>{more.text}</button>
 </div>

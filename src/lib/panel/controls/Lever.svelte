@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Figure from './Readout.svelte';
+	import Readout from './Readout.svelte';
 
 	interface Props {
 		label: string;
@@ -29,7 +29,7 @@
 			onkeydown={(event) => event.preventDefault()}
 		/>
 	</span>
-	<span class="w-full text-sm text-[#eceae4]"><Figure {text} /></span>
+	<span class="w-full text-sm text-[#eceae4]"><Readout {text} /></span>
 </label>
 
 <style>

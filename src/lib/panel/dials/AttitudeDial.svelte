@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Fit from './InstrumentFrame.svelte';
+	import InstrumentFrame from './InstrumentFrame.svelte';
 	import HorizonBars from './HorizonBars.svelte';
 	import Layer from './Layer.svelte';
 	import { attitudeWords, place } from './geometry.js';
@@ -9,7 +9,7 @@
 	const shift = $derived(Math.min(35, Math.max(-35, pitchDeg)) * UNITS_PER_DEG);
 </script>
 
-<Fit ratio={1} label={attitudeWords(pitchDeg, bankDeg)}>
+<InstrumentFrame ratio={1} label={attitudeWords(pitchDeg, bankDeg)}>
 	<Layer>
 		<circle cx="100" cy="100" r="98" fill="#2b3035" />
 		<circle cx="100" cy="100" r="94" fill="#15181b" />
@@ -42,7 +42,7 @@
 		</g>
 		<circle cx="100" cy="100" r="3" fill="#f4f1ea" stroke="#15181b" />
 	</Layer>
-</Fit>
+</InstrumentFrame>
 
 <style>
 	.window {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
-	import Fit from './InstrumentFrame.svelte';
+	import InstrumentFrame from './InstrumentFrame.svelte';
 	import Layer from './Layer.svelte';
 
 	interface Props {
@@ -16,7 +16,7 @@
 	const { label, legend = '', legendY = 66, children, moving }: Props = $props();
 </script>
 
-<Fit ratio={1} {label}>
+<InstrumentFrame ratio={1} {label}>
 	<Layer>
 		<circle cx="100" cy="100" r="98" fill="#2b3035" />
 		<circle cx="100" cy="100" r="94" fill="#15181b" />
@@ -25,4 +25,4 @@
 		{@render children()}
 	</Layer>
 	{@render moving?.()}
-</Fit>
+</InstrumentFrame>

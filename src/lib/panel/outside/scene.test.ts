@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { METRES_PER_FT, METRES_PER_NM } from '@hanza/core';
-import { areaShelf } from '../../../../data/index.js';
+import { areaCatalog } from '../../../../data/index.js';
 import { clipNear, runwayScene, sceneOf, viewFrom, type Eye } from './scene.js';
 
 const eye = (change: Partial<Eye> = {}): Eye => ({
@@ -56,7 +56,7 @@ describe('what is seen from where', () => {
 });
 
 describe('the shipped area', () => {
-	const area = areaShelf.get('veskar');
+	const area = areaCatalog.get('veskar');
 
 	it('has its runways on its islands', () => {
 		const inside = ([x, y]: [number, number], coast: readonly (readonly [number, number])[]) =>

@@ -7,7 +7,7 @@
 		TARGET_KINDS,
 		type TaskCard
 	} from '@hanza/core';
-	import Figure from '../controls/Readout.svelte';
+	import Readout from '../controls/Readout.svelte';
 
 	interface Props {
 		card: TaskCard;
@@ -28,7 +28,7 @@
 		<div class="w-[25rem] shrink-0">
 			<p class="truncate text-sm text-[#a9aeb1]">
 				Phase {phase + 1} of {card.phases.length} ·
-				<span class="inline-block w-10 align-bottom"><Figure text={formatClock(phaseSeconds)} /></span>
+				<span class="inline-block w-10 align-bottom"><Readout text={formatClock(phaseSeconds)} /></span>
 				{#if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>

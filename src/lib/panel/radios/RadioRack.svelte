@@ -22,7 +22,7 @@
 		withStandby,
 		type Receiver
 	} from '$lib/panel/radios/radio-settings.js';
-	import Figure from '../controls/Readout.svelte';
+	import Readout from '../controls/Readout.svelte';
 
 	interface Props {
 		area: Area;
@@ -81,7 +81,7 @@
 				onwheel={wheel((by) => onset(tuneBy(settings, receiver, by)))}
 			>
 				<span class="active" aria-label="active"
-					><Figure text={frequencyText(receiver, active(receiver))} /></span
+					><Readout text={frequencyText(receiver, active(receiver))} /></span
 				>
 				<button
 					class="knob tight"
@@ -166,11 +166,11 @@
 				>DME {settings.distance === 'nav1' ? '1' : '2'}</button
 			>
 			<span class="active" data-testid="distance"
-				><Figure text={readings.distanceNm < 0 ? '– –' : readings.distanceNm.toFixed(1)} /></span
+				><Readout text={readings.distanceNm < 0 ? '– –' : readings.distanceNm.toFixed(1)} /></span
 			>
 			<span class="quiet">NM</span>
 			<span class="w-14"
-				><Figure text={readings.distanceNm < 0 ? '' : `${Math.round(readings.distanceKt)} kt`} /></span
+				><Readout text={readings.distanceNm < 0 ? '' : `${Math.round(readings.distanceKt)} kt`} /></span
 			>
 		</div>
 		<div class="row" role="group" aria-label="Markers">
@@ -188,7 +188,7 @@
 			>
 			{#if readings.rnavValid > 0}
 				<span class="quiet w-32"
-					><Figure
+					><Readout
 						text={`${settings.rnav.list[readings.rnavTo] ?? ''} ${formatHeading(readings.rnavBearingDeg)}° ${readings.rnavDistanceNm.toFixed(1)}`}
 					/></span
 				>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Fit from '../dials/InstrumentFrame.svelte';
+	import InstrumentFrame from '../dials/InstrumentFrame.svelte';
 	import HorizonBars from '../dials/HorizonBars.svelte';
 	import Layer from '../dials/Layer.svelte';
 	import { attitudeWords, place } from '../dials/geometry.js';
@@ -16,7 +16,7 @@
 	const ball = $derived(Math.min(12, Math.max(-12, ballDeg)) * 4);
 </script>
 
-<Fit ratio={340 / 240} label={attitudeWords(pitchDeg, bankDeg)}>
+<InstrumentFrame ratio={340 / 240} label={attitudeWords(pitchDeg, bankDeg)}>
 	<div class="window">
 		<div class="horizon" style:transform="rotate({-bankDeg}deg) translateY({(shift / 700) * 100}%)">
 			<Layer viewBox="-250 -250 700 700">
@@ -58,7 +58,7 @@
 			<circle cx="170" cy="224" r="7" fill="#f4f1ea" />
 		</Layer>
 	</div>
-</Fit>
+</InstrumentFrame>
 
 <style>
 	.window {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Fit from '../dials/InstrumentFrame.svelte';
+	import InstrumentFrame from '../dials/InstrumentFrame.svelte';
 	import Layer from '../dials/Layer.svelte';
 	import { steps } from '../dials/geometry.js';
 
@@ -58,7 +58,7 @@
 </script>
 
 {#if across}
-	<Fit ratio={300 / 96} {label}>
+	<InstrumentFrame ratio={300 / 96} {label}>
 		<Layer viewBox={SIDEWAYS}>
 			<text x="2" y="10" class="quiet start" font-size="17">{title}</text>
 			<rect x="0" y="22" width="300" height="44" rx="4" fill="#15181b" stroke="#2b3035" />
@@ -82,9 +82,9 @@
 			<path d="M150 38 l-8 -22 h16 Z" fill="#f4f1ea" />
 		</Layer>
 		<Layer viewBox={SIDEWAYS}><text x="298" y="83" class="end" font-size="24">{window}</text></Layer>
-	</Fit>
+	</InstrumentFrame>
 {:else}
-	<Fit ratio={120 / 350} {label}>
+	<InstrumentFrame ratio={120 / 350} {label}>
 		<Layer viewBox={UPRIGHT}>
 			<text x="4" y="12" class="quiet start" font-size="14">{title}</text>
 			<rect x="0" y="24" width="120" height={LENGTH} rx="4" fill="#15181b" stroke="#2b3035" />
@@ -125,7 +125,7 @@
 		{#if foot}<Layer viewBox={UPRIGHT}
 				><text x="116" y="338" class="quiet end" font-size="14">{foot}</text></Layer
 			>{/if}
-	</Fit>
+	</InstrumentFrame>
 {/if}
 
 <style>

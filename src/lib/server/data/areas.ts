@@ -2,7 +2,7 @@ import type { Area } from '@hanza/core';
 import type { Knex } from 'knex';
 
 /** An area that an instructor keeps. */
-export interface KeptArea {
+export interface SavedArea {
 	ownerId: string;
 	area: Area;
 	createdAt: Date;
@@ -10,11 +10,11 @@ export interface KeptArea {
 
 const query = (db: Knex) => db('areas').select('owner_id as ownerId', 'area', 'created_at as createdAt');
 
-export const areasOf = (db: Knex, ownerId: string): Promise<KeptArea[]> =>
+export const areasOf = (db: Knex, ownerId: string): Promise<SavedArea[]> =>
 	query(db).where('owner_id', ownerId).orderBy('created_at', 'desc');
 
 /** By the identifier that cards speak of. */
-export const findArea = (db: Knex, areaId: string): Promise<KeptArea | undefined> =>
+export const findArea = (db: Knex, areaId: string): Promise<SavedArea | undefined> =>
 	query(db).where('area_id', areaId).first();
 
 export const addArea = (db: Knex, ownerId: string, area: Area): Promise<unknown> =>

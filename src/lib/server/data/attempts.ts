@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { AssistLevel, Grade, Look, ResumeState, Standard, TaskCard } from '@hanza/core';
+import type { AssistLevel, Grade, Dwell, ResumeState, Standard, TaskCard } from '@hanza/core';
 
 import { addLooks } from './looks.js';
 
@@ -156,7 +156,7 @@ export const addChunk = (
 		samples: number;
 		resume: ResumeState | null;
 		/** Where the eye was in it, on a veiled panel. */
-		looks?: readonly Look[];
+		looks?: readonly Dwell[];
 	}
 ): Promise<boolean> =>
 	db.transaction(async (tx) => {

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { TaskCard } from '@hanza/core';
 
 /** A card that an instructor keeps. */
-export interface KeptCard {
+export interface SavedCard {
 	id: string;
 	ownerId: string;
 	authorName: string;
@@ -15,10 +15,10 @@ const query = (db: Knex) =>
 		.join('users as u', 'u.id', 'c.author_id')
 		.select('c.id', 'c.owner_id as ownerId', 'u.name as authorName', 'c.card', 'c.created_at as createdAt');
 
-export const cardsOf = (db: Knex, ownerId: string): Promise<KeptCard[]> =>
+export const cardsOf = (db: Knex, ownerId: string): Promise<SavedCard[]> =>
 	query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
 
-export const findCard = (db: Knex, id: string): Promise<KeptCard | undefined> =>
+export const findCard = (db: Knex, id: string): Promise<SavedCard | undefined> =>
 	query(db).where('c.id', id).first();
 
 export async function addCard(

@@ -1,39 +1,39 @@
 import type { Knex } from 'knex';
-import type { FlightOrder, WaitingOrder } from '$lib/contracts/instructor-command.js';
+import type { InstructorCommand, PendingCommand } from '$lib/contracts/instructor-command.js';
 
-export async function addOrder(
+export async function addCommand(
 	db: Knex,
-	order: { attemptId: string; authorId: string; body: FlightOrder }
+	command: { attemptId: string; authorId: string; body: InstructorCommand }
 ): Promise<string> {
 	const [row] = await db('flight_orders')
-		.insert({ attempt_id: order.attemptId, author_id: order.authorId, body: JSON.stringify(order.body) })
+		.insert({ attempt_id: command.attemptId, author_id: command.authorId, body: JSON.stringify(command.body) })
 		.returning('id');
 	return String(row.id);
 }
 
-/** Orders that the cockpit has not taken yet, oldest first. */
-export const waitingOrders = (db: Knex, attemptId: string): Promise<WaitingOrder[]> =>
+/** Commands that the cockpit has not taken yet, oldest first. */
+export const pendingCommands = (db: Knex, attemptId: string): Promise<PendingCommand[]> =>
 	db('flight_orders')
-		.select('id', 'body as order')
+		.select('id', 'body as command')
 		.where({ attempt_id: attemptId })
 		.whereNull('taken_at')
 		.orderBy('id');
 
-export const takeOrder = (db: Knex, attemptId: string, id: string): Promise<number> =>
+export const acknowledgeCommand = (db: Knex, attemptId: string, id: string): Promise<number> =>
 	db('flight_orders')
 		.where({ attempt_id: attemptId, id })
 		.whereNull('taken_at')
 		.update({ taken_at: db.fn.now() });
 
-export interface GivenOrder {
+export interface GivenCommand {
 	id: string;
-	order: FlightOrder;
+	command: InstructorCommand;
 	createdAt: Date;
 	takenAt: Date | null;
 }
-export const ordersOf = (db: Knex, attemptId: string): Promise<GivenOrder[]> =>
+export const commandsOf = (db: Knex, attemptId: string): Promise<GivenCommand[]> =>
 	db('flight_orders')
-		.select('id', 'body as order', 'created_at as createdAt', 'taken_at as takenAt')
+		.select('id', 'body as command', 'created_at as createdAt', 'taken_at as takenAt')
 		.where({ attempt_id: attemptId })
 		.orderBy('id', 'desc')
 		.limit(20);

@@ -36,7 +36,7 @@ export async function dueItems(db: Knex, userId: string, nowDay: number): Promis
  * Keeps a round and what it says of its items. A round sent again changes nothing.
  * @returns false when it was there already.
  */
-export const keepRound = (
+export const saveRound = (
 	db: Knex,
 	userId: string,
 	round: Omit<DrillRound, 'at'>,

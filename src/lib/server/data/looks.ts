@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Look } from '@hanza/core';
+import type { Dwell } from '@hanza/core';
 
 export const LOOK_SOURCES = ['veil', 'tap', 'gaze'] as const;
 export type LookSource = (typeof LOOK_SOURCES)[number];
@@ -9,7 +9,7 @@ export async function addLooks(
 	db: Knex,
 	attemptId: string,
 	source: LookSource,
-	looks: readonly Look[]
+	looks: readonly Dwell[]
 ): Promise<void> {
 	if (looks.length === 0) return;
 	await db('attempt_looks')
@@ -26,13 +26,13 @@ export async function addLooks(
 		.ignore();
 }
 
-export async function looksOf(db: Knex, attemptId: string): Promise<Partial<Record<LookSource, Look[]>>> {
+export async function looksOf(db: Knex, attemptId: string): Promise<Partial<Record<LookSource, Dwell[]>>> {
 	const rows = await db('attempt_looks')
 		.select('source', 'instrument', 'start_ms as startMs', 'end_ms as endMs')
 		.where({ attempt_id: attemptId })
 		.orderBy('start_ms');
-	const found: Partial<Record<LookSource, Look[]>> = {};
-	for (const { source, ...look } of rows as ({ source: LookSource } & Look)[])
+	const found: Partial<Record<LookSource, Dwell[]>> = {};
+	for (const { source, ...look } of rows as ({ source: LookSource } & Dwell)[])
 		(found[source] ??= []).push(look);
 	return found;
 }

@@ -1,15 +1,15 @@
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import { checkedArea, HanzaError, type Area } from '@hanza/core';
-import { areaShelf } from '$data';
-import { addArea, findArea, type KeptArea, type Person } from '../data/index.js';
+import { validateArea, HanzaError, type Area } from '@hanza/core';
+import { areaCatalog } from '$data';
+import { addArea, findArea, type SavedArea, type Person } from '../data/index.js';
 
 /**
  * An area that a card speaks of: one that ships, or one that an instructor keeps.
  * @throws HanzaError where there is none.
  */
 export async function areaOf(db: Knex, id: string): Promise<Area> {
-	const area = areaShelf.find(id) ?? (await findArea(db, id))?.area;
+	const area = areaCatalog.find(id) ?? (await findArea(db, id))?.area;
 	if (!area) throw new HanzaError(`no area "${id}"`);
 	return area;
 }
@@ -20,7 +20,7 @@ export async function visibleArea(
 	person: Person,
 	id: string
 ): Promise<{ area: Area; mine: boolean } | null> {
-	const shipped = areaShelf.find(id);
+	const shipped = areaCatalog.find(id);
 	if (shipped) return { area: shipped, mine: false };
 	const kept = await findArea(db, id);
 	if (!kept) return null;
@@ -29,14 +29,14 @@ export async function visibleArea(
 }
 
 /** A kept area of this very instructor. */
-export async function ownArea(db: Knex, person: Person, id: string): Promise<KeptArea | null> {
+export async function ownArea(db: Knex, person: Person, id: string): Promise<SavedArea | null> {
 	const kept = await findArea(db, id);
 	return kept?.ownerId === person.id ? kept : null;
 }
 
 /** Keeps an area as a new one of the instructor's. @throws InputError where it does not hang together. */
-export async function keepArea(db: Knex, person: Person, area: unknown): Promise<string> {
-	const checked = checkedArea(area);
+export async function saveArea(db: Knex, person: Person, area: unknown): Promise<string> {
+	const checked = validateArea(area);
 	const id = `own-${randomBytes(5).toString('hex')}`;
 	await addArea(db, person.id, { ...checked, id });
 	return id;

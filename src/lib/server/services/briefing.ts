@@ -113,7 +113,7 @@ const ENTERED = {
  * A try at a question of a card, as it is kept.
  * @throws InputError where the card has no such question or the entry is none of its kind.
  */
-export function checkedTry(card: TaskCard, id: string, entered: string): string {
+export function validateTry(card: TaskCard, id: string, entered: string): string {
 	const question = briefOf(card).find((one) => one.id === id);
 	if (!question) throw new InputError('/question', 'must be one of this card');
 	const { kind } = question.answer;

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
 	type Area,
-	CannotError,
+	InfeasibleError,
 	placesNamed,
 	cardFrom,
 	Flight,
@@ -19,8 +19,8 @@ import {
 	type PatternId,
 	type Situation
 } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf } from '$data';
-import { addCard, findCard, findPerson, type Attempt, type KeptCard, type Person } from '../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
+import { addCard, findCard, findPerson, type Attempt, type SavedCard, type Person } from '../data/index.js';
 import { isRecordId } from './access.js';
 import { areaOf } from './areas.js';
 
@@ -29,27 +29,27 @@ import { areaOf } from './areas.js';
  * @param kept the area, where it is not one that ships.
  * @throws InputError that names what does not go.
  */
-export function checkedCard(card: unknown, kept?: Area): TaskCard {
+export function validateCard(card: unknown, kept?: Area): TaskCard {
 	const checked = parse(TaskCard, card);
-	const aircraft = aircraftShelf.get(checked.aircraft);
-	const area = kept ?? areaShelf.get(checked.area);
+	const aircraft = aircraftCatalog.get(checked.aircraft);
+	const area = kept ?? areaCatalog.get(checked.area);
 	const places = new Set(checked.navigation?.places.map(({ id }) => id));
 	const missing = placesNamed(checked).find((id) => !places.has(id));
 	if (missing) throw new InputError('/navigation/places', `must have the place ${missing}`);
 	try {
 		new Flight({ ...setupOf(checked, aircraft, area), assist: 'direct', seed: 1 });
 	} catch (error) {
-		if (error instanceof CannotError)
+		if (error instanceof InfeasibleError)
 			throw new InputError('/start', `is nothing the ${aircraft.name} can fly: ${error.message}`);
 		throw error;
 	}
 	return checked;
 }
 
-/** A card as it comes from outside, in whatever area it speaks of. @throws HanzaError as `checkedCard`. */
-export async function cardChecked(db: Knex, card: unknown): Promise<TaskCard> {
+/** A card as it comes from outside, in whatever area it speaks of. @throws HanzaError as `validateCard`. */
+export async function validateStoredCard(db: Knex, card: unknown): Promise<TaskCard> {
 	const { area } = parse(TaskCard, card);
-	return checkedCard(card, await areaOf(db, area));
+	return validateCard(card, await areaOf(db, area));
 }
 
 const nearestOf = (values: readonly number[], wanted: number): number =>
@@ -57,7 +57,7 @@ const nearestOf = (values: readonly number[], wanted: number): number =>
 
 /** A situation whose flap stands on one of the aircraft's settings: half-way flap cannot be chosen. */
 function withWholeFlap(card: TaskCard, situation: Situation): Situation {
-	const { flapStepsDeg } = aircraftShelf.get(card.aircraft).controls;
+	const { flapStepsDeg } = aircraftCatalog.get(card.aircraft).controls;
 	const flapsDeg = nearestOf(flapStepsDeg, situation.start.flapsDeg);
 	return { ...situation, start: { ...situation.start, flapsDeg } };
 }
@@ -82,7 +82,7 @@ export function cardOfSituation(attempt: Attempt, situation: Situation, area?: A
 		try {
 			const verticalSpeedFpm = start.verticalSpeedFpm * rate;
 			const bankDeg = (start.bankDeg ?? 0) * bank;
-			return checkedCard(
+			return validateCard(
 				cardFrom(attempt.card, { ...rest, start: { ...start, verticalSpeedFpm, bankDeg } }),
 				area
 			);
@@ -98,7 +98,7 @@ export function cardOfSituation(attempt: Attempt, situation: Situation, area?: A
  * student's own instructor.
  * @returns null for a student without an instructor.
  */
-export async function keepSituation(
+export async function saveSituation(
 	db: Knex,
 	person: Person,
 	attempt: Attempt,
@@ -117,14 +117,14 @@ export async function keepSituation(
 }
 
 /** A kept card of this very instructor. */
-export async function ownCard(db: Knex, person: Person, id: string): Promise<KeptCard | null> {
+export async function ownCard(db: Knex, person: Person, id: string): Promise<SavedCard | null> {
 	const kept = isRecordId(id) ? await findCard(db, id) : undefined;
 	return kept?.ownerId === person.id ? kept : null;
 }
 
 /** A card that this instructor may set: shipped, or one of their own. @throws HanzaError for any other. */
 export const settableCard = async (db: Knex, person: Person, id: string): Promise<TaskCard> =>
-	(await ownCard(db, person, id))?.card ?? cardShelf.get(id);
+	(await ownCard(db, person, id))?.card ?? cardCatalog.get(id);
 
 /** An identifier for a card of somebody's own, so that its flights are told from those of the card it came from. */
 const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
@@ -133,8 +133,8 @@ const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
  * Keeps a card as a new one of the instructor's: a copy, one from a file, or one laid out from a pattern.
  * @throws InputError where it cannot be flown.
  */
-export async function keepCard(db: Knex, person: Person, card: unknown): Promise<string> {
-	const checked = await cardChecked(db, card);
+export async function saveCard(db: Knex, person: Person, card: unknown): Promise<string> {
+	const checked = await validateStoredCard(db, card);
 	return addCard(db, {
 		ownerId: person.id,
 		authorId: person.id,
@@ -158,15 +158,15 @@ export const NewPattern = Type.Object(
 );
 
 /** Lays a pattern out for an aircraft and keeps it as the instructor's own. @throws HanzaError where it cannot be. */
-export async function keepPattern(db: Knex, person: Person, asked: unknown): Promise<string> {
+export async function createFromPattern(db: Knex, person: Person, asked: unknown): Promise<string> {
 	const { pattern, aircraft: aircraftId, altitudeFt, headingDeg } = parse(NewPattern, asked);
-	const aircraft = aircraftShelf.get(aircraftId);
-	const setting = { aircraft, area: areaShelf.all[0]!.id, altitudeFt, headingDeg: headingDeg % 360 };
+	const aircraft = aircraftCatalog.get(aircraftId);
+	const setting = { aircraft, area: areaCatalog.all[0]!.id, altitudeFt, headingDeg: headingDeg % 360 };
 	const level = UPSET_LEVELS.find((one) => pattern === `upset-${one}`);
 	const card = level
 		? upsetCard(level, 'full', setting)
 		: pattern === 'find-your-numbers'
 			? numbersCard(setting)
 			: patternCard(pattern as PatternId, setting);
-	return keepCard(db, person, card);
+	return saveCard(db, person, card);
 }

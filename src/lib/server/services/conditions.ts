@@ -10,8 +10,8 @@ import {
 	type LoadingData,
 	type TaskCard
 } from '@hanza/core';
-import { aircraftShelf } from '$data';
-import { checkedCard } from './cards.js';
+import { aircraftCatalog } from '$data';
+import { validateCard } from './cards.js';
 
 const choice = <T extends string>(...values: T[]) => Type.Union(values.map((value) => Type.Literal(value)));
 const optional = (minimum: number, maximum: number) =>
@@ -84,7 +84,7 @@ function weatherOf({ weather }: TaskCard, task: Conditions): TaskCard['weather']
 
 function loadingOf({ loading, aircraft }: TaskCard, id: string): TaskCard['loading'] {
 	if (id === 'card') return loading;
-	const { name, loading: data }: { name: string; loading: LoadingData } = aircraftShelf.get(aircraft);
+	const { name, loading: data }: { name: string; loading: LoadingData } = aircraftCatalog.get(aircraft);
 	if (id === 'standard') return data.standard;
 	const example = data.examples.find((one) => one.id === id);
 	if (!example)
@@ -119,5 +119,5 @@ export function withConditions(card: TaskCard, task: Conditions, area?: Area): T
 		];
 	}
 	if (!changed.loading) delete changed.loading;
-	return checkedCard(changed, area);
+	return validateCard(changed, area);
 }

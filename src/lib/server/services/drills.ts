@@ -16,7 +16,7 @@ import {
 	type ItemState,
 	type Question
 } from '@hanza/core';
-import { dueItems, itemStates, keepRound, roundsOf, type Person } from '../data/index.js';
+import { dueItems, itemStates, saveRound, roundsOf, type Person } from '../data/index.js';
 
 const DAY_MS = 86_400_000;
 const today = (now: Date): number => now.getTime() / DAY_MS;
@@ -132,7 +132,7 @@ export async function markRound(
 		changed.set(item, reviewed(changed.get(item) ?? states.get(item), item, ok, today(now)));
 	}
 	const asked = round.answers.length;
-	await keepRound(db, person.id, { id: round.id, drill, asked, right, seconds: round.seconds }, [
+	await saveRound(db, person.id, { id: round.id, drill, asked, right, seconds: round.seconds }, [
 		...changed.values()
 	]);
 	return { right, asked };

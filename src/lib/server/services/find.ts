@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { cardShelf } from '$data';
+import { cardCatalog } from '$data';
 import { attemptsOf, cardsOf, openAssignments, studentsOf, type Person } from '../data/index.js';
 
 /** Somewhere a person may go, by its name. */
@@ -19,7 +19,7 @@ export async function findable(db: Knex, person: Person): Promise<Findable[]> {
 		return [
 			...students.map(({ id, name }) => ({ group: 'Students', text: name, href: `/students/${id}` })),
 			...cards.map(({ id, card }) => ({ group: 'Your cards', text: card.name, href: `/cards/${id}` })),
-			...cardShelf.all.map(({ id, name }) => ({ group: 'Set a task', text: name, href: `/set?card=${id}` }))
+			...cardCatalog.all.map(({ id, name }) => ({ group: 'Set a task', text: name, href: `/set?card=${id}` }))
 		];
 	}
 	const [tasks, flights] = await Promise.all([

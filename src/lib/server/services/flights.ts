@@ -10,7 +10,7 @@ import {
 	InputError,
 	joinChunks,
 	loadedAircraft,
-	Look,
+	Dwell,
 	parse,
 	ResumeState,
 	type AssistLevel,
@@ -19,10 +19,10 @@ import {
 	type TaskCard,
 	type Track
 } from '@hanza/core';
-import { aircraftShelf } from '$data';
+import { aircraftCatalog } from '$data';
 import { areaOf } from './areas.js';
 import { schoolRuleDeg } from './drills.js';
-import { keepStretches } from './steady-state.js';
+import { saveStretches } from './steady-state.js';
 import {
 	addAttempt,
 	addChunk,
@@ -59,13 +59,13 @@ export const beginFlight = (
  * be graded later is refused now, while the browser still has it.
  * @throws InputError when the bytes are no chunk. @returns false when the flight has ended.
  */
-export async function keepChunk(
+export async function saveChunk(
 	db: Knex,
 	attempt: Attempt,
 	seq: number,
 	body: Uint8Array,
 	resume: ResumeState,
-	looks: readonly Look[] = []
+	looks: readonly Dwell[] = []
 ): Promise<boolean> {
 	const { first, track } = decodeChunk(body);
 	return addChunk(db, attempt.id, { seq, body, samples: first + track.length, resume, looks });
@@ -97,11 +97,11 @@ export async function endFlight(
 	// The first sample is taken before the flight begins: with no other, nothing was flown.
 	if (track.length <= 1 && (await removeUnflownAttempt(db, attempt.id)) > 0) return 'discarded';
 	const { card, standard } = attempt;
-	const aircraft = loadedAircraft(aircraftShelf.get(card.aircraft), card.loading);
+	const aircraft = loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
 	const grade = gradeFlight(track, card, standard, aircraft);
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
-	await keepStretches(db, attempt.id, track, aircraft);
+	await saveStretches(db, attempt.id, track, aircraft);
 	return 'kept';
 }
 
@@ -137,14 +137,14 @@ export async function branchFlight(
 }
 
 const ChunkState = Type.Object(
-	{ resume: ResumeState, looks: Type.Array(Look, { maxItems: 200 }) },
+	{ resume: ResumeState, looks: Type.Array(Dwell, { maxItems: 200 }) },
 	{ additionalProperties: false }
 );
 
 /** The body of a chunk request: length of the state (32 bits), the state and the looks as JSON, the chunk. */
 export function splitChunkBody(bytes: Uint8Array): {
 	resume: ResumeState;
-	looks: Look[];
+	looks: Dwell[];
 	chunk: Uint8Array;
 } {
 	if (bytes.length < 4) throw new InputError('/body', 'is too short');
@@ -158,7 +158,7 @@ export function splitChunkBody(bytes: Uint8Array): {
 		throw new InputError('/body', 'has a state that is not JSON');
 	}
 	const { resume, looks } = parse(ChunkState, state, '/body');
-	return { resume, looks: looks as Look[], chunk: bytes.subarray(4 + length) };
+	return { resume, looks: looks as Dwell[], chunk: bytes.subarray(4 + length) };
 }
 
 /** Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. */

@@ -11,7 +11,7 @@ import {
 	type RadioReadings
 } from '@hanza/core';
 import { trackOf } from './flights.js';
-import { ordersOf, type Attempt, type GivenOrder } from '../data/index.js';
+import { commandsOf, type Attempt, type GivenCommand } from '../data/index.js';
 
 /** Without a word for longer than this a flight is not in the air, s. */
 export const SILENT_SECONDS = 20;
@@ -40,14 +40,14 @@ export interface LiveView {
 		/** null where there are no radios. */
 		radio: RadioReadings | null;
 	} | null;
-	orders: GivenOrder[];
+	commands: GivenCommand[];
 }
 
 /** A flight as its last second left it. */
 export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 	const { status, resume } = attempt;
-	const orders = await ordersOf(db, attempt.id);
-	if (!resume) return { status, inTheAir: false, now: null, orders };
+	const commands = await commandsOf(db, attempt.id);
+	if (!resume) return { status, inTheAir: false, now: null, commands };
 	const timeSeconds = resume.flight.steps / STEPS_PER_SECOND;
 	return {
 		status,
@@ -66,7 +66,7 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 			eastNm: resume.flight.state[EAST]! / METRES_PER_NM,
 			radio: (resume.flight.radio?.readings ?? null) as RadioReadings | null
 		},
-		orders
+		commands
 	};
 }
 

@@ -5,14 +5,14 @@ import {
 	conditionsOf,
 	deviationsByTarget,
 	InputError,
-	joinLooks,
-	looksFromCsv,
-	orderedLooks,
+	joinDwells,
+	dwellsFromCsv,
+	orderedDwells,
 	PanelMap,
 	parse,
 	reportScan,
 	SCHOOL_IDS,
-	type Look,
+	type Dwell,
 	type PanelArea,
 	type ScanReport,
 	type SchoolId,
@@ -33,7 +33,7 @@ import { trackOf } from './flights.js';
 export interface FlightScan {
 	source: LookSource;
 	school: SchoolId;
-	looks: Look[];
+	looks: Dwell[];
 	/** By each school, so that the page can change between them. */
 	reports: Record<SchoolId, ScanReport>;
 	/** Deviation from each target in tolerances, once a second; null where it is not asked for. */
@@ -66,7 +66,7 @@ export async function scanTrend(db: Knex, studentId: string, most = 10): Promise
 			if (!source) return null;
 			const school = attempt.card.school ?? 'hub-and-spoke';
 			const track = await trackOf(db, attempt);
-			const scan = analyseScan(joinLooks(bySource[source]!), school, conditionsOf(track));
+			const scan = analyseScan(joinDwells(bySource[source]!), school, conditionsOf(track));
 			const count = (kind: string) => scan.faults.filter((fault) => fault.kind === kind).length;
 			return {
 				attemptId: id,
@@ -89,7 +89,7 @@ export async function scanTrend(db: Knex, studentId: string, most = 10): Promise
  * @param began flight time at which the log began, s; @param map JSON of the panel's places, or empty for the basic T.
  * @throws InputError that names the line of the log, or the place in the map.
  */
-export async function takeGazeLog(
+export async function importGazeLog(
 	db: Knex,
 	attempt: Attempt,
 	text: string,
@@ -107,7 +107,7 @@ export async function takeGazeLog(
 		places = parse(PanelMap, json, '/map') as PanelArea[];
 	}
 	const shift = Math.round(beganSeconds * 1000);
-	const looks = orderedLooks(looksFromCsv(text, places)).map(({ instrument, startMs, endMs }) => ({
+	const looks = orderedDwells(dwellsFromCsv(text, places)).map(({ instrument, startMs, endMs }) => ({
 		instrument,
 		startMs: startMs + shift,
 		endMs: endMs + shift
@@ -122,7 +122,7 @@ export async function scanOf(db: Knex, attempt: Attempt): Promise<FlightScan | n
 	const bySource = await looksOf(db, attempt.id);
 	const source = LOOK_SOURCES.find((one) => (bySource[one]?.length ?? 0) > 0);
 	if (!source) return null;
-	const looks = joinLooks(bySource[source]!);
+	const looks = joinDwells(bySource[source]!);
 	const track = await trackOf(db, attempt);
 	const { card, standard } = attempt;
 	const reports = Object.fromEntries(

@@ -2,17 +2,17 @@ import type { Knex } from 'knex';
 import {
 	configurationFlight,
 	configurationOf,
-	measuredNumbers,
+	steadyStateNumbers,
 	standardDay,
 	steadyStretches,
 	type Aircraft,
-	type MeasuredNumbers,
+	type SteadyStateNumbers,
 	type Track
 } from '@hanza/core';
 import { addStretches, stretchesOf } from '../data/index.js';
 
 /** Finds and keeps the steady stretches of a flight, each with the configuration it was flown in. */
-export async function keepStretches(
+export async function saveStretches(
 	db: Knex,
 	attemptId: string,
 	track: Track,
@@ -41,4 +41,4 @@ export const ownNumbers = async (
 	db: Knex,
 	studentId: string,
 	aircraftId: string
-): Promise<MeasuredNumbers[]> => measuredNumbers(await stretchesOf(db, studentId, aircraftId));
+): Promise<SteadyStateNumbers[]> => steadyStateNumbers(await stretchesOf(db, studentId, aircraftId));

@@ -1,10 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { areaFromGeoJson, HanzaError } from '@hanza/core';
-import { areaShelf } from '$data';
+import { areaCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { areasOf, removeArea } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { keepArea, visibleArea } from '$lib/server/services/index.js';
+import { saveArea, visibleArea } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ locals }) => {
 	return {
 		mayKeep: person.role === 'instructor',
 		areas: [
-			...areaShelf.all.map((area) => row(area, false)),
+			...areaCatalog.all.map((area) => row(area, false)),
 			...own.map(({ area }) => row(area, person.role === 'instructor'))
 		]
 	};
@@ -34,17 +34,17 @@ export const actions: Actions = {
 		const db = database();
 		const id = String((await request.formData()).get('area') ?? '');
 		const { area } = found(await visibleArea(db, person, id));
-		const kept = await keepArea(db, person, { ...area, name: `${area.name}, own`.slice(0, 80) });
+		const kept = await saveArea(db, person, { ...area, name: `${area.name}, own`.slice(0, 80) });
 		redirect(303, `/areas/${kept}`);
 	},
-	take: async ({ locals, request }) => {
+	import: async ({ locals, request }) => {
 		const person = requirePerson(locals, 'instructor');
 		const file = (await request.formData()).get('file');
 		if (!(file instanceof File) || file.size === 0) return fail(400, { message: 'Choose a file first.' });
 		if (file.size > 3_000_000) return fail(400, { message: 'An area is no larger than 3 MB.' });
 		let id: string;
 		try {
-			id = await keepArea(database(), person, areaFromGeoJson(JSON.parse(await file.text())));
+			id = await saveArea(database(), person, areaFromGeoJson(JSON.parse(await file.text())));
 		} catch (error) {
 			if (error instanceof SyntaxError) return fail(400, { message: `${file.name} is not JSON.` });
 			if (error instanceof HanzaError) return fail(400, { message: error.message });

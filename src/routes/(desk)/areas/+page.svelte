@@ -52,7 +52,7 @@
 	<form
 		class="sheet mt-4 flex flex-wrap items-center gap-3 p-3"
 		method="POST"
-		action="?/take"
+		action="?/import"
 		enctype="multipart/form-data"
 		use:enhance
 	>

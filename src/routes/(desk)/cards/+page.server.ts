@@ -1,16 +1,16 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { HanzaError, PATTERN_IDS, PATTERNS, UPSET_LEVELS } from '@hanza/core';
-import { aircraftShelf, cardShelf } from '$data';
+import { aircraftCatalog, cardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { cardsOf, removeCard } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { isRecordId, keepCard, keepPattern, settableCard } from '$lib/server/services/index.js';
+import { isRecordId, saveCard, createFromPattern, settableCard } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals }) => {
 	const person = requirePerson(locals, 'instructor');
 	const own = await cardsOf(database(), person.id);
-	const names = new Map(aircraftShelf.all.map(({ id, name }) => [id, name]));
+	const names = new Map(aircraftCatalog.all.map(({ id, name }) => [id, name]));
 	const row = (id: string, card: (typeof own)[number]['card'], mine: boolean) => ({
 		id,
 		name: card.name,
@@ -23,14 +23,14 @@ export const load: PageServerLoad = async ({ locals }) => {
 	return {
 		cards: [
 			...own.map(({ id, card }) => row(id, card, true)),
-			...cardShelf.all.map((card) => row(card.id, card, false))
+			...cardCatalog.all.map((card) => row(card.id, card, false))
 		],
 		patterns: [
 			...PATTERN_IDS.map((id) => ({ id: id as string, name: PATTERNS[id].name })),
 			{ id: 'find-your-numbers', name: 'Find your numbers' },
 			...UPSET_LEVELS.map((level) => ({ id: `upset-${level}`, name: `Unusual attitude, ${level}` }))
 		],
-		aircraft: aircraftShelf.all.map(({ id, name }) => ({ id, name }))
+		aircraft: aircraftCatalog.all.map(({ id, name }) => ({ id, name }))
 	};
 };
 
@@ -53,15 +53,15 @@ export const actions: Actions = {
 		const id = String((await request.formData()).get('card') ?? '');
 		return kept(async () => {
 			const card = await settableCard(db, person, id);
-			return keepCard(db, person, { ...card, name: `${card.name}, own`.slice(0, 80) });
+			return saveCard(db, person, { ...card, name: `${card.name}, own`.slice(0, 80) });
 		});
 	},
-	lay: async ({ locals, request }) => {
+	createFromPattern: async ({ locals, request }) => {
 		const person = requirePerson(locals, 'instructor');
 		const form = await request.formData();
 		const number = (name: string) => Number(String(form.get(name) ?? '').replace(',', '.'));
 		return kept(() =>
-			keepPattern(database(), person, {
+			createFromPattern(database(), person, {
 				pattern: String(form.get('pattern') ?? ''),
 				aircraft: String(form.get('aircraft') ?? ''),
 				altitudeFt: number('altitudeFt'),
@@ -69,7 +69,7 @@ export const actions: Actions = {
 			})
 		);
 	},
-	take: async ({ locals, request }) => {
+	import: async ({ locals, request }) => {
 		const person = requirePerson(locals, 'instructor');
 		const file = (await request.formData()).get('file');
 		if (!(file instanceof File) || file.size === 0) return fail(400, { message: 'Choose a file first.' });
@@ -80,7 +80,7 @@ export const actions: Actions = {
 		} catch {
 			return fail(400, { message: `${file.name} is not JSON.` });
 		}
-		return kept(() => keepCard(database(), person, card));
+		return kept(() => saveCard(database(), person, card));
 	},
 	remove: async ({ locals, request }) => {
 		const person = requirePerson(locals, 'instructor');

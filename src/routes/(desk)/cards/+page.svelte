@@ -48,7 +48,7 @@
 		</table>
 	</div>
 	<div class="grid min-w-0 gap-4">
-		<form method="POST" action="?/lay" use:enhance class="sheet grid gap-3 p-4">
+		<form method="POST" action="?/createFromPattern" use:enhance class="sheet grid gap-3 p-4">
 			<h2>Lay out a pattern</h2>
 			<label class="grid gap-1">
 				<span>Pattern</span>
@@ -76,7 +76,7 @@
 		</form>
 		<form
 			method="POST"
-			action="?/take"
+			action="?/import"
 			enctype="multipart/form-data"
 			use:enhance
 			class="sheet grid gap-3 p-4"

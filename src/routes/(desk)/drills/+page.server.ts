@@ -1,4 +1,4 @@
-import { aircraftShelf, areaShelf } from '$data';
+import { aircraftCatalog, areaCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { requirePerson } from '$lib/server/guard.js';
 import { drillContext, drillRows } from '$lib/server/services/index.js';
@@ -6,10 +6,10 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, url }) => {
 	const person = requirePerson(locals);
-	const aircraft = aircraftShelf.find(url.searchParams.get('aircraft') ?? '') ?? aircraftShelf.all[0]!;
+	const aircraft = aircraftCatalog.find(url.searchParams.get('aircraft') ?? '') ?? aircraftCatalog.all[0]!;
 	return {
 		aircraft: { id: aircraft.id, name: aircraft.name },
-		others: aircraftShelf.all.map(({ id, name }) => ({ id, name })),
-		drills: await drillRows(database(), person, drillContext(aircraft, areaShelf.all[0]!))
+		others: aircraftCatalog.all.map(({ id, name }) => ({ id, name })),
+		drills: await drillRows(database(), person, drillContext(aircraft, areaCatalog.all[0]!))
 	};
 };

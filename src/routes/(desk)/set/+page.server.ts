@@ -1,7 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { FAILURE_KINDS, FAILURES, HanzaError, parse, SCHOOL_IDS, SCHOOLS, weighUp } from '@hanza/core';
-import { aircraftShelf, cardShelf, standardShelf } from '$data';
+import { FAILURE_KINDS, FAILURES, HanzaError, parse, SCHOOL_IDS, SCHOOLS, massAndBalance } from '@hanza/core';
+import { aircraftCatalog, cardCatalog, standardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { addAssignment, cardsOf, removeCard, studentsOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
@@ -34,7 +34,7 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 				aircraft: card.aircraft,
 				kept: true
 			})),
-			...cardShelf.all.map(({ id, name, summary, aircraft, group = 'Others' }) => ({
+			...cardCatalog.all.map(({ id, name, summary, aircraft, group = 'Others' }) => ({
 				id,
 				name,
 				summary,
@@ -43,17 +43,21 @@ export const load: PageServerLoad = async ({ locals, url }) => {
 				kept: false
 			}))
 		],
-		aircraft: aircraftShelf.all.map((one) => ({
+		aircraft: aircraftCatalog.all.map((one) => ({
 			id: one.id,
 			name: one.name,
 			verticalSpeed: one.verticalSpeed,
 			loadings: [
 				{ id: 'standard', name: 'as in its table', loading: one.loading.standard },
 				...one.loading.examples
-			].map(({ id, name, loading }) => ({ id, name, massKg: Math.round(weighUp(one, loading).massKg) }))
+			].map(({ id, name, loading }) => ({
+				id,
+				name,
+				massKg: Math.round(massAndBalance(one, loading).massKg)
+			}))
 		})),
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
-		standards: standardShelf.all.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
+		standards: standardCatalog.all.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
 		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name })),
 		usual: NO_CONDITIONS
 	};
@@ -110,7 +114,7 @@ export const actions: Actions = {
 				studentId: student.id,
 				instructorId: person.id,
 				card: withConditions(card, task, await areaOf(db, card.area)),
-				standardId: standardShelf.get(task.standard).id,
+				standardId: standardCatalog.get(task.standard).id,
 				assist: task.assist,
 				note: task.note.trim()
 			});

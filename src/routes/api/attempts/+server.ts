@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { AssistLevel, InputError, parse } from '@hanza/core';
-import { standardShelf } from '$data';
+import { standardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { found, jsonBody, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
 import { beginFlight, visibleAssignment } from '$lib/server/services/index.js';
@@ -22,7 +22,7 @@ export const POST: RequestHandler = async ({ locals, request }) => {
 		const assignment = found(await visibleAssignment(db, person, assignmentId));
 		if (assignment.assist !== 'any' && assignment.assist !== assist)
 			throw new InputError('/assist', `must be ${assignment.assist} on this task`);
-		const standard = standardShelf.get(assignment.standardId);
+		const standard = standardCatalog.get(assignment.standardId);
 		return beginFlight(db, person, { assignmentId, card: assignment.card, standard, assist });
 	});
 	return json({ id }, { status: 201 });

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { aircraftShelf } from '$data';
+import { aircraftCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { found, requirePerson } from '$lib/server/guard.js';
 import { areaOf, ownAttempt, seedOf } from '$lib/server/services/index.js';
@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		assist,
 		seed: seedOf(attempt),
 		assignmentId,
-		aircraft: aircraftShelf.get(card.aircraft),
+		aircraft: aircraftCatalog.get(card.aircraft),
 		area: await areaOf(db, card.area)
 	};
 };

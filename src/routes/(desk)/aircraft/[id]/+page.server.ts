@@ -1,4 +1,4 @@
-import { aircraftShelf } from '$data';
+import { aircraftCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { studentsOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
@@ -8,13 +8,13 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ locals, params, url }) => {
 	const person = requirePerson(locals);
 	const db = database();
-	const aircraft = found(aircraftShelf.find(params.id));
+	const aircraft = found(aircraftCatalog.find(params.id));
 	const asked = url.searchParams.get('student') ?? '';
 	const student =
 		person.role === 'student' ? person : asked ? found(await ownStudent(db, person, asked)) : null;
 	return {
 		aircraft,
-		others: aircraftShelf.all.map(({ id, name }) => ({ id, name })),
+		others: aircraftCatalog.all.map(({ id, name }) => ({ id, name })),
 		students:
 			person.role === 'instructor'
 				? (await studentsOf(db, person.id)).map(({ id, name }) => ({ id, name }))

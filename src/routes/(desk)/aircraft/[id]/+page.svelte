@@ -1,7 +1,7 @@
 <script lang="ts">
 	import {
 		airAt,
-		CannotError,
+		InfeasibleError,
 		configurationFlight,
 		densityAltitudeM,
 		loadedAircraft,
@@ -9,7 +9,7 @@
 		METRES_PER_FT,
 		SEA_LEVEL_DENSITY,
 		trueAltitudeFt,
-		weighUp,
+		massAndBalance,
 		type Loading
 	} from '@hanza/core';
 
@@ -31,7 +31,7 @@
 			aircraft.loading.stations.map(({ id }) => [id, loading.stationsKg[id] ?? 0])
 		)
 	});
-	const weighed = $derived(weighUp(aircraft, filled));
+	const weighed = $derived(massAndBalance(aircraft, filled));
 	const loaded = $derived(weighed.withinLimits ? loadedAircraft(aircraft, filled) : null);
 	const rows = $derived(
 		aircraft.configurations.map((configuration) => {
@@ -46,7 +46,7 @@
 					cannot: ''
 				};
 			} catch (error) {
-				if (!(error instanceof CannotError)) throw error;
+				if (!(error instanceof InfeasibleError)) throw error;
 				return { ...configuration, shownFt, flight: null, cannot: error.message };
 			}
 		})

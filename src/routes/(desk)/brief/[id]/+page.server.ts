@@ -1,11 +1,11 @@
 import { fail } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { HanzaError, KNOWN_WITHIN, parse, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
-import { aircraftShelf, standardShelf } from '$data';
+import { aircraftCatalog, standardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { addBriefTry, addTry, briefTries, lastTries } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
-import { checkedTry, numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
+import { validateTry, numbersToKnow, visibleAssignment } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
@@ -13,7 +13,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 	const db = database();
 	const assignment = found(await visibleAssignment(db, person, params.id));
 	const { card } = assignment;
-	const aircraft = aircraftShelf.get(card.aircraft);
+	const aircraft = aircraftCatalog.get(card.aircraft);
 	const tries = await lastTries(db, person.id, aircraft.id);
 	return {
 		id: assignment.id,
@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		note: assignment.note,
 		instructorName: assignment.instructorName,
 		aircraftName: aircraft.name,
-		standard: standardShelf.get(assignment.standardId),
+		standard: standardCatalog.get(assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),
 		workedOut: workedOut(card, await briefTries(db, assignment.id, person.id)),
 		wind: card.windInBrief === false ? null : windAt(card.weather, card.start.altitudeFt),
@@ -44,7 +44,7 @@ const tryIn = (unit: PowerUnit) =>
 	});
 
 export const actions: Actions = {
-	work: async ({ locals, params, request }) => {
+	compute: async ({ locals, params, request }) => {
 		const person = requirePerson(locals, 'student');
 		const db = database();
 		const assignment = found(await visibleAssignment(db, person, params.id));
@@ -56,7 +56,7 @@ export const actions: Actions = {
 				studentId: person.id,
 				assignmentId: assignment.id,
 				question,
-				entered: checkedTry(assignment.card, question, entered)
+				entered: validateTry(assignment.card, question, entered)
 			});
 		} catch (error) {
 			if (!(error instanceof HanzaError)) throw error;
@@ -75,7 +75,7 @@ export const actions: Actions = {
 		const configuration = String(form.get('configuration') ?? '');
 		const number = (text: string) => (text.trim() === '' ? text : Number(text.replace(',', '.')));
 		try {
-			const entry = parse(tryIn(powerUnit(aircraftShelf.get(assignment.card.aircraft))), {
+			const entry = parse(tryIn(powerUnit(aircraftCatalog.get(assignment.card.aircraft))), {
 				configuration,
 				pitchDeg: number(entered.pitchDeg),
 				power: number(entered.power)

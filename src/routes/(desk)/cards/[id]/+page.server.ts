@@ -1,5 +1,5 @@
 import { FAILURE_KINDS, FAILURES, SCHOOL_IDS, SCHOOLS } from '@hanza/core';
-import { aircraftShelf, areaShelf, cardShelf, standardShelf } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { areasOf } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
@@ -8,15 +8,15 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ locals, params }) => {
 	const person = requirePerson(locals, 'instructor');
-	const shipped = cardShelf.find(params.id);
+	const shipped = cardCatalog.find(params.id);
 	const card = shipped ?? found(await ownCard(database(), person, params.id)).card;
 	return {
 		id: params.id,
 		card,
 		mine: !shipped,
-		aircraft: aircraftShelf.all,
-		areas: [...areaShelf.all, ...(await areasOf(database(), person.id)).map(({ area }) => area)],
-		standard: standardShelf.all[0]!,
+		aircraft: aircraftCatalog.all,
+		areas: [...areaCatalog.all, ...(await areasOf(database(), person.id)).map(({ area }) => area)],
+		standard: standardCatalog.all[0]!,
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		schools: SCHOOL_IDS.map((id) => ({ id, name: SCHOOLS[id].name }))
 	};

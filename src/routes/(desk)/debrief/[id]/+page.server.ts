@@ -17,7 +17,7 @@ import {
 	briefBefore,
 	scanOf,
 	scanTrend,
-	takeGazeLog,
+	importGazeLog,
 	visibleAttempt
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
@@ -122,7 +122,7 @@ export const actions: Actions = {
 		if (!(log instanceof File) || log.size === 0) return refused('Choose a log first.');
 		if (log.size > 20_000_000) return refused('A log is no larger than 20 MB.');
 		try {
-			await takeGazeLog(db, attempt, await log.text(), map, beganSeconds);
+			await importGazeLog(db, attempt, await log.text(), map, beganSeconds);
 		} catch (error) {
 			if (error instanceof HanzaError) return refused(error.message.replace(/^\//, ''));
 			throw error;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { formatClock, formatHeading } from '@hanza/core';
-	import HandDial from '$lib/bench/HoldEntryDial.svelte';
+	import HoldEntryDial from '$lib/bench/HoldEntryDial.svelte';
 	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
 	import PanelPair from '$lib/panel/dials/PanelPair.svelte';
 	import { Round } from '$lib/drills/round.svelte.js';
@@ -58,7 +58,7 @@
 				</div>
 			{/if}
 			{#if question.hold}
-				<div class="mt-3 w-56"><HandDial hold={question.hold} shown={round.given !== null} /></div>
+				<div class="mt-3 w-56"><HoldEntryDial hold={question.hold} shown={round.given !== null} /></div>
 			{/if}
 			{#if answer.kind === 'choice'}
 				<ol class="mt-4 grid gap-2 sm:grid-cols-2">

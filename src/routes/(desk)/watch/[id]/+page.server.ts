@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { FAILURE_KINDS, FAILURES } from '@hanza/core';
-import { aircraftShelf } from '$data';
+import { aircraftCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { findPerson } from '$lib/server/data/index.js';
 import { found, requirePerson } from '$lib/server/guard.js';
@@ -17,7 +17,7 @@ export const load: PageServerLoad = async ({ locals, params }) => {
 		id: attempt.id,
 		card: attempt.card,
 		studentName: student.name,
-		aircraft: aircraftShelf.get(attempt.card.aircraft),
+		aircraft: aircraftCatalog.get(attempt.card.aircraft),
 		failures: FAILURE_KINDS.map((kind) => ({ kind, ...FAILURES[kind] })),
 		live: await liveView(db, attempt),
 		plan: attempt.card.navigation

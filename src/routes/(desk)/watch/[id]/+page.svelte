@@ -7,7 +7,7 @@
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
-	import type { FlightOrder } from '$lib/contracts/instructor-command.js';
+	import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
 	import type { LiveView } from '$lib/server/services/index.js';
 
 	const { data } = $props();
@@ -47,7 +47,7 @@
 
 	const armed = $derived(new Map(live.now?.failures.map((one) => [one.kind, one])));
 	/** What was asked of the cockpit and is not done yet. */
-	const waiting = $derived(live.orders.filter(({ takenAt }) => takenAt === null));
+	const waiting = $derived(live.commands.filter(({ takenAt }) => takenAt === null));
 
 	async function look(): Promise<void> {
 		try {
@@ -66,8 +66,8 @@
 		return () => clearInterval(timer);
 	});
 
-	async function order(body: FlightOrder): Promise<void> {
-		const answer = await fetch(`/api/attempts/${data.id}/orders`, {
+	async function command(body: InstructorCommand): Promise<void> {
+		const answer = await fetch(`/api/attempts/${data.id}/commands`, {
 			method: 'POST',
 			headers: { 'Content-Type': 'application/json' },
 			body: JSON.stringify(body)
@@ -98,7 +98,7 @@
 				? `in the air, ${formatClock(live.now.timeSeconds)}`
 				: 'frozen or away'}
 	</span>
-	<button class="button ml-auto" onclick={() => order({ kind: 'freeze' })} disabled={!live.inTheAir}
+	<button class="button ml-auto" onclick={() => command({ kind: 'freeze' })} disabled={!live.inTheAir}
 		>Freeze the flight</button
 	>
 </div>
@@ -171,7 +171,7 @@
 				<button
 					class="button"
 					disabled={!live.inTheAir}
-					onclick={() => order({ kind: 'upset', upset: { level: upsetLevel, kind: 'either' } })}
+					onclick={() => command({ kind: 'upset', upset: { level: upsetLevel, kind: 'either' } })}
 					>Cover the panel and set up</button
 				>
 			</div>
@@ -194,13 +194,13 @@
 						{#if state}
 							<button
 								class="button"
-								onclick={() => order({ kind: 'repair', failure: kind })}
+								onclick={() => command({ kind: 'repair', failure: kind })}
 								aria-label="Give back: {name}">Give back</button
 							>
 						{:else}
 							<button
 								class="button"
-								onclick={() => order({ kind: 'fail', failure: kind, creepSeconds })}
+								onclick={() => command({ kind: 'fail', failure: kind, creepSeconds })}
 								aria-label="Fail: {name}">Fail</button
 							>
 						{/if}

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { areaToGeoJson, checkedArea } from '@hanza/core';
+import { areaToGeoJson, validateArea } from '@hanza/core';
 import { database } from '$lib/server/db.js';
 import { changeArea } from '$lib/server/data/index.js';
 import { found, jsonBody, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
@@ -22,7 +22,7 @@ export const PUT: RequestHandler = async ({ locals, params, request }) => {
 	const db = database();
 	const kept = found(await ownArea(db, person, params.id));
 	await readingInput(async () => {
-		const area = checkedArea(await jsonBody(request));
+		const area = validateArea(await jsonBody(request));
 		await changeArea(db, person.id, { ...area, id: kept.area.id });
 	});
 	return json({ kept: true });

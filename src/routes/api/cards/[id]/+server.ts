@@ -1,16 +1,16 @@
 import { json } from '@sveltejs/kit';
-import { cardShelf } from '$data';
+import { cardCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { changeCard } from '$lib/server/data/index.js';
 import { found, jsonBody, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
-import { cardChecked, ownCard } from '$lib/server/services/index.js';
+import { validateStoredCard, ownCard } from '$lib/server/services/index.js';
 import type { RequestHandler } from './$types';
 
 /** A card as a file: one that ships, or one of the caller's own. */
 export const GET: RequestHandler = async ({ locals, params }) => {
 	const person = requireCaller(locals);
 	if (person.role !== 'instructor') notFound();
-	const card = cardShelf.find(params.id) ?? found(await ownCard(database(), person, params.id)).card;
+	const card = cardCatalog.find(params.id) ?? found(await ownCard(database(), person, params.id)).card;
 	return new Response(JSON.stringify(card, null, '\t'), {
 		headers: { 'Content-Type': 'application/json; charset=utf-8' }
 	});
@@ -23,7 +23,7 @@ export const PUT: RequestHandler = async ({ locals, params, request }) => {
 	const db = database();
 	const kept = found(await ownCard(db, person, params.id));
 	await readingInput(async () => {
-		const card = await cardChecked(db, await jsonBody(request));
+		const card = await validateStoredCard(db, await jsonBody(request));
 		await changeCard(db, person.id, params.id, { ...card, id: kept.card.id });
 	});
 	return json({ kept: true });

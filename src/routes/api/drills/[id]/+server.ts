@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { DRILL_IDS, parse } from '@hanza/core';
-import { aircraftShelf, areaShelf } from '$data';
+import { aircraftCatalog, areaCatalog } from '$data';
 import { database } from '$lib/server/db.js';
 import { found, jsonBody, readingInput, requireCaller } from '$lib/server/guard.js';
 import { DrillAnswers, drillContext, markRound } from '$lib/server/services/index.js';
@@ -10,13 +10,13 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = async ({ locals, params, request, url }) => {
 	const person = requireCaller(locals);
 	const id = found(DRILL_IDS.find((one) => one === params.id));
-	const aircraft = found(aircraftShelf.find(url.searchParams.get('aircraft') ?? ''));
+	const aircraft = found(aircraftCatalog.find(url.searchParams.get('aircraft') ?? ''));
 	const marked = await readingInput(async () =>
 		markRound(
 			database(),
 			person,
 			id,
-			drillContext(aircraft, areaShelf.all[0]!),
+			drillContext(aircraft, areaCatalog.all[0]!),
 			parse(DrillAnswers, await jsonBody(request))
 		)
 	);

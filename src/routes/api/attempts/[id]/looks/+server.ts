@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
-import { Look, orderedLooks, parse, type Look as LookType } from '@hanza/core';
+import { Dwell, orderedDwells, parse, type Dwell as LookType } from '@hanza/core';
 import { database } from '$lib/server/db.js';
 import { addLooks } from '$lib/server/data/index.js';
 import { found, jsonBody, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
@@ -10,7 +10,7 @@ import type { RequestHandler } from './$types';
 const Body = Type.Object(
 	{
 		source: Type.Union([Type.Literal('tap'), Type.Literal('gaze')]),
-		looks: Type.Array(Look, { minItems: 1, maxItems: 20000 })
+		looks: Type.Array(Dwell, { minItems: 1, maxItems: 20000 })
 	},
 	{ additionalProperties: false }
 );
@@ -23,7 +23,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
 	const { id } = found(await visibleAttempt(db, person, params.id));
 	const kept = await readingInput(async () => {
 		const { source, looks } = parse(Body, await jsonBody(request));
-		const ordered = orderedLooks(looks as LookType[]);
+		const ordered = orderedDwells(looks as LookType[]);
 		await addLooks(db, id, source, ordered);
 		return ordered.length;
 	});

@@ -3,7 +3,7 @@ import { Type } from '@sinclair/typebox';
 import { parse, Situation } from '@hanza/core';
 import { database } from '$lib/server/db.js';
 import { found, jsonBody, readingInput, requireCaller } from '$lib/server/guard.js';
-import { keepSituation, visibleAttempt } from '$lib/server/services/index.js';
+import { saveSituation, visibleAttempt } from '$lib/server/services/index.js';
 import type { RequestHandler } from './$types';
 
 const Body = Type.Object(
@@ -18,7 +18,7 @@ export const POST: RequestHandler = async ({ locals, params, request }) => {
 	const attempt = found(await visibleAttempt(db, person, params.id));
 	const id = await readingInput(async () => {
 		const { name, situation } = parse(Body, await jsonBody(request));
-		return keepSituation(db, person, attempt, name, situation);
+		return saveSituation(db, person, attempt, name, situation);
 	});
 	return json({ id: found(id) }, { status: 201 });
 };

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { database } from '$lib/server/db.js';
 import { found, notFound, readingInput, requireCaller } from '$lib/server/guard.js';
-import { keepChunk, ownAttempt, splitChunkBody } from '$lib/server/services/index.js';
+import { saveChunk, ownAttempt, splitChunkBody } from '$lib/server/services/index.js';
 import type { RequestHandler } from './$types';
 
 const MOST_BYTES = 512 * 1024;
@@ -17,7 +17,7 @@ export const PUT: RequestHandler = async ({ locals, params, request }) => {
 	if (bytes.length > MOST_BYTES) error(413, `A chunk may have ${MOST_BYTES} bytes.`);
 	const kept = await readingInput(() => {
 		const { resume, looks, chunk } = splitChunkBody(bytes);
-		return keepChunk(db, attempt, seq, chunk, resume, looks);
+		return saveChunk(db, attempt, seq, chunk, resume, looks);
 	});
 	if (!kept) error(409, 'This flight has ended.');
 	return json({ kept: seq });
