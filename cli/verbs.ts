@@ -1,5 +1,7 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import {
+	CARD_EDITIONS,
+	STANDARD_EDITIONS,
 	ArcInput,
 	ArcOutput,
 	AtmosphereInput,
@@ -92,9 +94,9 @@ const IdOr = <T extends TSchema>(schema: T) =>
 	});
 
 const cardOf = (value: unknown): TaskCard =>
-	typeof value === 'string' ? cardCatalog.get(value) : parse(TaskCard, value, '/exercise');
+	typeof value === 'string' ? cardCatalog.get(value) : CARD_EDITIONS.upgrade(value, undefined, '/exercise');
 const standardOf = (value: unknown): Standard =>
-	typeof value === 'string' ? standardCatalog.get(value) : parse(Standard, value, '/standard');
+	typeof value === 'string' ? standardCatalog.get(value) : STANDARD_EDITIONS.upgrade(value, undefined, '/standard');
 
 const FlyInput = Type.Object(
 	{

@@ -1,13 +1,14 @@
 import {
-	Aircraft,
-	Area,
+	AIRCRAFT_EDITIONS,
+	AREA_EDITIONS,
+	CARD_EDITIONS,
+	type Editions,
 	HanzaError,
 	numbersCard,
-	parse,
 	PATTERN_IDS,
 	patternCard,
-	Standard,
-	TaskCard,
+	STANDARD_EDITIONS,
+	type TaskCard,
 	UPSET_LEVELS,
 	upsetCard
 } from '@hanza/core';
@@ -28,14 +29,14 @@ class Catalog<T extends TSchema & { static: { id: string } }> {
 
 	constructor(
 		private readonly what: string,
-		private readonly schema: T,
+		private readonly editions: Editions<T>,
 		private readonly documents: () => unknown[]
 	) {}
 
 	private get byId(): Map<string, Static<T>> {
 		this.parsed ??= new Map(
 			this.documents().map((document) => {
-				const checked = parse(this.schema, document);
+				const checked = this.editions.upgrade(document) as Static<T> & { id: string };
 				return [checked.id, checked];
 			})
 		);
@@ -58,8 +59,8 @@ class Catalog<T extends TSchema & { static: { id: string } }> {
 	}
 }
 
-export const aircraftCatalog = new Catalog('aircraft', Aircraft, () => [ferrin160, ostrel240]);
-export const areaCatalog = new Catalog('area', Area, () => [veskar]);
+export const aircraftCatalog = new Catalog('aircraft', AIRCRAFT_EDITIONS, () => [ferrin160, ostrel240]);
+export const areaCatalog = new Catalog('area', AREA_EDITIONS, () => [veskar]);
 
 /** Where the patterns of attitude flying are flown: low enough for the trainer to climb 500 ft/min. */
 const LOW_FT = 1500;
@@ -91,7 +92,7 @@ function attitudeCards(): TaskCard[] {
 }
 /** Where stations are heard and hills are cleared. */
 const RADIO_FT = 3000;
-export const cardCatalog = new Catalog('card', TaskCard, () => [
+export const cardCatalog = new Catalog('card', CARD_EDITIONS, () => [
 	approachDescent,
 	breakOut,
 	complexDescent,
@@ -102,4 +103,4 @@ export const cardCatalog = new Catalog('card', TaskCard, () => [
 		altitudeFt: RADIO_FT
 	})
 ]);
-export const standardCatalog = new Catalog('standard', Standard, () => [usInstrument, euInstrument]);
+export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => [usInstrument, euInstrument]);

@@ -6,7 +6,8 @@ import { availableParallelism } from 'node:os';
 import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import {
 	cutPhases,
-	allFaults,
+	Evidence,
+	findFaults,
 	signedDeg,
 	flyByRobot,
 	patternCard,
@@ -119,7 +120,7 @@ function weathered(card: TaskCard, seed: number, wind?: Case['wind']): TaskCard 
 function kindsOf(card: TaskCard, flight: RobotFlight): Set<string> {
 	const times = cutPhases(card, flight.track);
 	return new Set([
-		...allFaults(card, flight.track, times).map(({ kind }) => kind as string),
+		...findFaults(new Evidence(card, flight.track, times), ['attitude', 'navigation']).map(({ kind }) => kind as string),
 		...reportScan(flight.looks, card.school ?? 'hub-and-spoke', flight.track, card, standard).faults.map(
 			({ kind }) => kind as string
 		)

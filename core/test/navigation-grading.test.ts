@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import {
 	cutPhases,
 	gotBetter,
+	Evidence,
+	findFaults,
 	hardLimits,
-	navigationOf,
+	navigationReport,
 	normalizeDeg,
 	signedDeg,
 	solveHold,
@@ -28,15 +30,19 @@ const CROSS: Air = { kt: 120, windFromDeg: 0, windKt: 20, variationDeg: 0 };
 /** Eastward to the middle. */
 const EAST: CoursePath = { kind: 'course', aid: 'MID', courseDeg: 90, toward: 'to' };
 
+/** One phase, from the first sample to the last. */
+const ALL_OF_IT = [{ phase: 0, startSeconds: 0, endSeconds: null }];
+
 function judged(path: Path, air: Air, track: Track, arcSettleSeconds?: number) {
 	const targets =
 		arcSettleSeconds === undefined
 			? {}
 			: { arcNm: { value: 0, mode: 'hold' as const, settleSeconds: arcSettleSeconds } };
 	const card = pathCard(descentCard, path, air, { targets });
-	const found = navigationOf(card, track, [{ phase: 0, startSeconds: 0, endSeconds: null }]);
-	if (!found) throw new Error('the flight was not judged');
-	return { card, ...found };
+	const evidence = new Evidence(card, track, ALL_OF_IT);
+	const report = navigationReport(evidence);
+	if (!report) throw new Error('the flight was not judged');
+	return { evidence, card, report, faults: findFaults(evidence, ['navigation']) };
 }
 const course = (air: Air, track: Track, path = EAST) => judged(path, air, track).report.courses[0]!;
 const kinds = (path: Path, air: Air, track: Track): FaultKind[] =>
@@ -390,7 +396,7 @@ describe('a hold', () => {
 			fc.property(fc.array(leg, { minLength: 3, maxLength: 3 }), (legs) => {
 				const track = flown(path, AIR, legs).track();
 				const times = cutPhases(card, track);
-				const { circuits } = navigationOf(card, track, times)!.report.holds[0]!;
+				const { circuits } = navigationReport(new Evidence(card, track, times))!.holds[0]!;
 				const done = times[0]!.endSeconds !== null;
 				counted[done ? 'done' : 'going']++;
 				// The first time round is the entry.
@@ -467,9 +473,9 @@ describe('a hold', () => {
 	it('turned the wrong way is a fault, and past any tolerance', () => {
 		const mirrored = { ...path, turns: other(path.turns) };
 		const legs = Array.from({ length: 3 }, () => perfect(mirrored));
-		const { card, report: all, faults } = judged(path, AIR, flown(mirrored, AIR, legs).track());
+		const { evidence, faults } = judged(path, AIR, flown(mirrored, AIR, legs).track());
 		expect(faults.map(({ kind }) => kind)).toContain('hold-side');
-		expect([...hardLimits(all, card).values()].flat().join()).toContain('wrong way');
+		expect([...hardLimits(evidence).values()].flat().join()).toContain('wrong way');
 		const right = judged(
 			path,
 			AIR,
@@ -480,7 +486,7 @@ describe('a hold', () => {
 			).track()
 		);
 		expect(right.faults.map(({ kind }) => kind)).not.toContain('hold-side');
-		expect(hardLimits(right.report, right.card).size).toBe(0);
+		expect(hardLimits(right.evidence).size).toBe(0);
 	});
 
 	it('keeps the worst altitude of each circuit', () => {
@@ -494,8 +500,8 @@ describe('a hold', () => {
 			targets: { altitudeFt: { value: 3000, mode: 'hold' } }
 		});
 		const track = pencil.track({ indicatedAltitudeFt: (t) => (t > half ? 2880 : 3040) });
-		const found = navigationOf(card, track, [{ phase: 0, startSeconds: 0, endSeconds: null }])!;
-		expect(found.report.holds[0]!.circuits.map(({ altitudeWorstFt }) => altitudeWorstFt)).toEqual([
+		const found = navigationReport(new Evidence(card, track, ALL_OF_IT))!;
+		expect(found.holds[0]!.circuits.map(({ altitudeWorstFt }) => altitudeWorstFt)).toEqual([
 			-120, -120
 		]);
 	});
@@ -545,8 +551,8 @@ describe('a course reversal', () => {
 
 	it('beyond the limit or on the wrong side is past any tolerance', () => {
 		const said = (track: Track) => {
-			const { card, report } = judged(path, STILL_AIR, track);
-			return [...hardLimits(report, card).values()].flat().join('; ');
+			const { evidence } = judged(path, STILL_AIR, track);
+			return [...hardLimits(evidence).values()].flat().join('; ');
 		};
 		expect(said(barb('right').track())).toBe('');
 		expect(said(barb('right', 260).track())).toMatch(/10 NM was the limit/);
@@ -718,8 +724,7 @@ describe('calls and what the flight did meanwhile', () => {
 				indicatedAltitudeFt: (t) => 3000 + 50 * Math.sin((2 * Math.PI * t) / 10)
 			});
 		const of = (ticks: (t: number) => number) =>
-			navigationOf(card, track(ticks), [{ phase: 0, startSeconds: 0, endSeconds: null }])!.report
-				.workload[0]!;
+			navigationReport(new Evidence(card, track(ticks), ALL_OF_IT))!.workload[0]!;
 		const done = of((t) => (t < 5 ? 0 : t < 18 ? 1 : 2));
 		expect(done.delaySeconds).toBeCloseTo(18, 6);
 		// A sine of 50 has a spread of 50/√2; the heading is taken about its first value.

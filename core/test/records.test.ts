@@ -15,11 +15,16 @@ import {
 	slope,
 	steadyStretches,
 	TECHNIQUES,
-	unnamedFaults
+	Evidence,
+	findFaults,
+	type Track
 } from '../src/index.js';
 import { cardCatalog } from '../../data/index.js';
 import { area, descentCard, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
+
+/** The failures of a recording that were not named in time. */
+const unnamed = (track: Track) => findFaults(new Evidence(descentCard, track, []), ['failure']);
 
 const steady = (kt: number, fpm: number) => ({
 	indicatedAirspeedKt: [[0, kt]] as [number, number][],
@@ -205,9 +210,9 @@ describe('naming a failure', () => {
 		]);
 		const [one] = recognizedFailures(soon);
 		expect(one!.namedSeconds! - one!.beganSeconds).toBeCloseTo(15, 0);
-		expect(unnamedFaults(recognizedFailures(soon), soon)).toEqual([]);
+		expect(unnamed(soon)).toEqual([]);
 		const never = failing([[0, 0]]);
-		expect(unnamedFaults(recognizedFailures(never), never).map(({ kind }) => kind)).toEqual([
+		expect(unnamed(never).map(({ kind }) => kind)).toEqual([
 			'failure-not-named'
 		]);
 	});
@@ -232,7 +237,7 @@ describe('naming a failure', () => {
 				[120, 1]
 			]
 		});
-		expect(unnamedFaults(recognizedFailures(old), old)).toEqual([]);
+		expect(unnamed(old)).toEqual([]);
 	});
 });
 

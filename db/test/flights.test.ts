@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import {
 	encodeChunk,
-	Flight,
+	CardFlight,
 	flyByRobot,
-	setupOf,
 	TECHNIQUES,
-	type ResumeState,
 	type Track
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
@@ -45,8 +43,7 @@ const standard = standardCatalog.get('us-instrument');
 const aircraft = aircraftCatalog.get('ferrin-160');
 const area = areaCatalog.get('veskar');
 const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.hasty, 9);
-const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 1 });
-const resume: ResumeState = { flight: flight.snapshot(), inputs: flight.initialControls };
+const resume = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 1 }).state();
 const piece = (whole: Track, from: number, to: number) => encodeChunk({ first: 0, track: whole }, from, to);
 
 const at = withDatabase();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { encodeChunk, Flight, flyByRobot, setupOf, TECHNIQUES, type Situation } from '@hanza/core';
+import { CardFlight, encodeChunk, flyByRobot, TECHNIQUES, type Situation } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	addLooks,
@@ -43,13 +43,13 @@ async function flying() {
 	const student = await somebody(at.db, 'student', instructor.id);
 	const id = await beginFlight(at.db, student, { assignmentId: null, card, standard, assist: 'direct' });
 	const attempt = (await findAttempt(at.db, id))!;
-	const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 5 });
+	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 5 });
+	const { flight } = flown;
 	for (let i = 0; i < 120; i++) flight.step(flight.initialControls);
 	flight.arm({ kind: 'vacuum', atSeconds: 1, creepSeconds: 30 });
 	const hear = () =>
 		saveChunk(at.db, attempt, 0, encodeChunk({ first: 0, track }, 0, 11), {
-			flight: flight.snapshot(),
-			inputs: flight.initialControls,
+			...flown.state(),
 			phase: 0,
 			phaseSeconds: 1
 		});
@@ -193,8 +193,7 @@ describe('what a day brings', () => {
 describe('looks', () => {
 	it('come with the chunks, are kept once, go along with a branch, and are analysed with the flight', async () => {
 		const { student, attempt } = await flying();
-		const flight = new Flight({ ...setupOf(card, aircraft, area), assist: 'direct', seed: 5 });
-		const state = { flight: flight.snapshot(), inputs: flight.initialControls };
+		const state = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 5 }).state();
 		const look = (instrument: 'attitude' | 'altimeter', startMs: number, endMs: number) => ({
 			instrument,
 			startMs,

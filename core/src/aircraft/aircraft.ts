@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Identifier } from '../base/index.js';
+import { Identifier, Editions } from '../base/index.js';
 
 const positive = (description: string) => Type.Number({ exclusiveMinimum: 0, description });
 const any = (description: string) => Type.Number({ description });
@@ -270,4 +270,6 @@ export const Aircraft = Type.Object(
 	{ ...closed, $id: 'hanza-aircraft' }
 );
 export type Aircraft = Static<typeof Aircraft>;
+
+export const AIRCRAFT_EDITIONS = new Editions('hanza-aircraft', 1, Aircraft);
 export type Configuration = Aircraft['configurations'][number];

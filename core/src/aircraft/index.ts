@@ -1,7 +1,28 @@
-export { Aircraft, type Configuration, Loading, LoadingData, VerticalSpeedKind } from './aircraft.js';
+export {
+	AIRCRAFT_EDITIONS,
+	Aircraft,
+	Loading,
+	LoadingData,
+	VerticalSpeedKind,
+	type Configuration
+} from './aircraft.js';
 export { Airplane, type Surfaces } from './airplane.js';
 export { attitudeOf, setAttitude } from './attitude.js';
-export { type PowerUnit, configurationFlight, powerOf, powerUnit } from './configurations.js';
+export { configurationFlight, powerOf, powerUnit, type PowerUnit } from './configurations.js';
+export {
+	AssistLevel,
+	CONTROL_CHANNELS,
+	CONTROL_READINGS,
+	ControlInputs,
+	DrawnLine,
+	FLYING_CONTROLS,
+	MOST_LINES,
+	SPRUNG_CONTROLS,
+	inputsAtRest,
+	only,
+	type ChannelDefinition,
+	type ControlChannel
+} from './controls.js';
 export {
 	DOWN,
 	EAST,
@@ -19,16 +40,16 @@ export {
 	W
 } from './dynamics.js';
 export {
-	type ArmedFailure,
+	AFFECTED_INSTRUMENTS,
 	FAILURES,
 	FAILURE_KINDS,
-	type FailureKind,
-	type FailureLevels,
 	FailureSpec,
-	AFFECTED_INSTRUMENTS,
 	armFailures,
 	failureMask,
 	noFailures,
+	type ArmedFailure,
+	type FailureKind,
+	type FailureLevels,
 	updateFailures
 } from './failures.js';
 export {
@@ -41,7 +62,7 @@ export {
 	solveCompass,
 	solveCompassTurn
 } from './instruments/compass.js';
-export { INSTRUMENTS, INSTRUMENT_NAMES, type Instrument, coverBit } from './instruments/instruments.js';
+export { INSTRUMENTS, INSTRUMENT_NAMES, coverBit, type Instrument } from './instruments/instruments.js';
 export { settledInstruments, updateInstruments } from './instruments/panel.js';
 export {
 	type InstrumentSetup,
@@ -49,17 +70,17 @@ export {
 	type PanelReadings,
 	type Sensed
 } from './instruments/readings.js';
-export { type Weighed, loadedAircraft, massAndBalance } from './loading.js';
+export { loadedAircraft, massAndBalance, type Weighed } from './loading.js';
 export { LinearModel, ModesInput, ModesOutput, modesAbout, solveModes } from './modes.js';
 export { Powerplant, radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
 export { TrimInput, TrimOutput, solveTrim } from './solve-trim.js';
 export {
-	type TrimCondition,
 	airplaneIn,
 	calibratedKt,
 	indicatedKt,
 	standardDay,
 	trimWheelFor,
 	trimmedAtThrottle,
-	trimmedFlight
+	trimmedFlight,
+	type TrimCondition
 } from './trim.js';

@@ -2,7 +2,7 @@ export { Curve } from './math/curve.js';
 export { meanDirection } from './math/directions.js';
 export { runs } from './math/runs.js';
 export { correlation, meanOf, median, reversals, runningMean, slope, spread } from './math/statistics.js';
-export { type Vec2, directionDeg, dot, length, plus, rightOf, times, unit } from './math/vec2.js';
+export { directionDeg, dot, length, plus, rightOf, times, type Vec2, unit } from './math/vec2.js';
 export { SeededRandom } from './random.js';
 export { normalizeDeg, signedDeg, toDegrees, toRadians } from './units/angles.js';
 export { clamp } from './units/clamp.js';
@@ -18,6 +18,7 @@ export {
 	WATTS_PER_HP
 } from './units/constants.js';
 export { formatClock, formatHeading, signed } from './units/text.js';
-export { InfeasibleError, HanzaError, InputError } from './validation/errors.js';
+export { Editions, type Document } from './validation/editions.js';
+export { HanzaError, InfeasibleError, InputError } from './validation/errors.js';
 export { parse } from './validation/parse.js';
 export { AltitudeFt, Direction, Identifier, Speed } from './validation/schema.js';

@@ -1,3 +1,4 @@
+import type { Evidence } from './evidence.js';
 import {
 	coverBit,
 	FAILURE_KINDS,
@@ -10,7 +11,6 @@ import {
 } from '../aircraft/index.js';
 import { formatClock } from '../base/index.js';
 import type { Track } from '../recording/index.js';
-import { fault, NAMED_WITHIN_SECONDS, type Fault } from './detectors/fault.js';
 
 /** A failure of the flight, and what the student did about the dials that lied in it. */
 export interface FailureRecognition {
@@ -92,22 +92,5 @@ export function recognitionText({
 export const coveredInstruments = (mask: number): Instrument[] =>
 	INSTRUMENTS.filter((instrument) => (mask & coverBit(instrument)) !== 0);
 
-/** Failures that began in flight and were not named in time, as faults; none where naming was not recorded. */
-export function unnamedFaults(noticed: readonly FailureRecognition[], track: Track): Fault[] {
-	if (!track.has('named')) return [];
-	return noticed.flatMap((failure) => {
-		const { kind, beganSeconds, namedSeconds } = failure;
-		const until = beganSeconds + NAMED_WITHIN_SECONDS;
-		if (beganSeconds < 1 || track.seconds < until || (namedSeconds !== null && namedSeconds <= until))
-			return [];
-		return [
-			fault(
-				'failure-not-named',
-				beganSeconds,
-				Math.min(track.seconds, namedSeconds ?? track.seconds),
-				recognitionText(failure),
-				`What it shows: ${FAILURES[kind].shows}. Say it within ${NAMED_WITHIN_SECONDS} s, cover what lies, fly on the rest.`
-			)
-		];
-	});
-}
+/** The failures of a flight and what the student made of them. */
+export const recognitionsIn = ({ track }: Evidence): FailureRecognition[] => recognizedFailures(track);

@@ -8,7 +8,7 @@ import {
 } from '../training/index.js';
 import type { GradedItem } from './grades.js';
 import { deviations, measure, overshoot, settleSeconds, type Limits } from './measure.js';
-import type { Standard } from './standard.js';
+import { type Standard, toleranceOf } from './standard.js';
 
 export function gradeItem(
 	kind: TargetKind,
@@ -19,7 +19,7 @@ export function gradeItem(
 	standard: Standard,
 	span: { startSeconds: number; endSeconds: number; complete: boolean; begun: boolean }
 ): GradedItem {
-	const fromStandard = standard.items[kind];
+	const fromStandard = toleranceOf(standard, kind);
 	const limits: Limits = target.tolerance ?? { above: fromStandard.above, below: fromStandard.below };
 	const base: GradedItem = {
 		kind,

@@ -1,15 +1,15 @@
 import type { Aircraft } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 import { cutPhases, TARGET_KINDS, type TaskCard } from '../training/index.js';
-import { findFaults } from './detectors/find.js';
-import { recognizedFailures, unnamedFaults } from './failure-recognition.js';
+import { findFaults } from './detectors/registry.js';
+import { Evidence } from './evidence.js';
+import { recognitionsIn } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
-import type { Grade, GradedPhase, Verdict } from './grades.js';
-import { hardLimits, navigationOf } from './paths/report.js';
-import { recoveriesOf, type Recovery } from './recovery.js';
+import { type Grade, type GradedPhase, type Verdict } from './grades.js';
+import { hardLimits, navigationReport } from './paths/report.js';
+import { recoveriesIn, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
 import { itemName } from './wording/items.js';
-import { recoveryFaults } from './wording/recovery.js';
 import { reasons, statementsOf } from './wording/statements.js';
 
 const POINTS_PER_FAULT = 4;
@@ -26,9 +26,10 @@ export function gradeFlight(
 	aircraft?: Pick<Aircraft, 'speeds'>
 ): Grade {
 	const times = cutPhases(card, track);
-	const recoveries = recoveriesOf(track, aircraft);
-	const navigation = navigationOf(card, track, times);
-	const broken = navigation ? hardLimits(navigation.report, card) : new Map<number, string[]>();
+	const evidence = new Evidence(card, track, times, aircraft);
+	const recoveries = evidence.once(recoveriesIn);
+	const navigation = navigationReport(evidence);
+	const broken = hardLimits(evidence);
 	const notRecorded = new Set<string>();
 	const phases: GradedPhase[] = card.phases.map((phase, index) => {
 		const time = times.find((candidate) => candidate.phase === index);
@@ -75,13 +76,7 @@ export function gradeFlight(
 			items
 		};
 	});
-	const noticed = recognizedFailures(track);
-	const faults = [
-		...findFaults(card, track, times),
-		...(navigation?.faults ?? []),
-		...recoveryFaults(recoveries),
-		...unnamedFaults(noticed, track)
-	].sort((a, b) => a.startSeconds - b.startSeconds);
+	const faults = findFaults(evidence);
 	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
 	const weighted = phases.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
 	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * faults.length);
@@ -91,6 +86,8 @@ export function gradeFlight(
 			? 'not shown'
 			: 'met';
 	return {
+		format: 'hanza-grade',
+		version: 2,
 		standard: { id: standard.id, name: standard.name, edition: standard.edition, source: standard.source },
 		verdict,
 		score: Math.max(0, weighted - faultDeduction),
@@ -105,8 +102,8 @@ export function gradeFlight(
 		phases,
 		faults,
 		recoveries,
-		...(navigation ? { navigation: navigation.report } : {}),
-		statements: statementsOf(phases, faults, standard, noticed, recoveries),
+		...(navigation ? { navigation } : {}),
+		statements: statementsOf(phases, faults, standard, evidence.once(recognitionsIn), recoveries),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};

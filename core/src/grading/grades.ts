@@ -1,5 +1,7 @@
+import { Type, type TSchema } from '@sinclair/typebox';
+import { Editions, type Document } from '../base/index.js';
 import type { PhaseTarget, TargetKind } from '../training/index.js';
-import type { Fault } from './detectors/fault.js';
+import type { Fault } from './fault.js';
 import type { Limits, Measures } from './measure.js';
 import type { NavigationReport } from './paths/report.js';
 import type { Recovery } from './recovery.js';
@@ -46,6 +48,8 @@ export interface Statement {
 }
 
 export interface Grade {
+	format: 'hanza-grade';
+	version: 2;
 	standard: { id: string; name: string; edition: string; source: string };
 	verdict: Verdict;
 	/** 0 to 100. */
@@ -55,11 +59,58 @@ export interface Grade {
 	because: string[];
 	phases: GradedPhase[];
 	faults: Fault[];
-	/** Recoveries from unusual attitudes; absent in grades of an earlier edition. */
-	recoveries?: Recovery[];
+	/** Recoveries from unusual attitudes. */
+	recoveries: Recovery[];
 	/** How it was navigated; absent for cards without places. */
 	navigation?: NavigationReport;
 	statements: Statement[];
 	notRecorded: string[];
 	seconds: number;
 }
+
+const open = { additionalProperties: true } as const;
+const list = Type.Array(Type.Object({}, open));
+/**
+ * The outline of a stored grade. It was made by this program and is not taken from outside: what is read of it beyond the
+ * outline has the shape that its edition gave it.
+ */
+const GradeOutline = Type.Object(
+	{
+		format: Type.Literal('hanza-grade'),
+		version: Type.Literal(2),
+		standard: Type.Object({ id: Type.String(), name: Type.String(), edition: Type.String() }, open),
+		verdict: Type.Union([Type.Literal('met'), Type.Literal('not met'), Type.Literal('not shown')]),
+		score: Type.Number({ minimum: 0, maximum: 100 }),
+		scoreParts: Type.Object({ phases: Type.Number(), faultDeduction: Type.Number() }, open),
+		because: Type.Array(Type.String()),
+		phases: list,
+		faults: list,
+		recoveries: list,
+		navigation: Type.Optional(Type.Object({ courses: list, holds: list, homings: list, marks: list }, open)),
+		statements: list,
+		notRecorded: Type.Array(Type.String()),
+		seconds: Type.Number({ minimum: 0 })
+	},
+	open
+);
+
+/** Edition 2 always has its recoveries and homings, and the lines of a mark; edition 1 came to have them over time. */
+export const GRADE_EDITIONS = new Editions<TSchema & { static: Grade }>(
+	'hanza-grade',
+	2,
+	GradeOutline as unknown as TSchema & { static: Grade },
+	{
+		1: ({ recoveries = [], navigation, ...grade }) => ({
+			...grade,
+			recoveries,
+			...(navigation ? { navigation: completed(navigation as Document) } : {})
+		})
+	},
+	1
+);
+
+const completed = ({ homings = [], marks, ...rest }: Document): Document => ({
+	...rest,
+	homings,
+	marks: ((marks ?? []) as Document[]).map((mark) => ({ lines: [], ...mark }))
+});

@@ -1,6 +1,6 @@
 import { slope } from '../base/index.js';
 import { TARGET_KINDS, type Phase, type TargetKind, type TaskCard } from '../training/index.js';
-import type { FaultKind } from './detectors/fault.js';
+import type { FaultKind } from './fault.js';
 import type { Grade } from './grades.js';
 
 /** What a phase is an exercise of. */

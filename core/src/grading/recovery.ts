@@ -1,3 +1,4 @@
+import type { Evidence } from './evidence.js';
 import type { Aircraft } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 
@@ -267,3 +268,6 @@ function wrongWords(control: RecoveryControl, noseHigh: boolean, bankDeg: number
 		? `pulled with ${Math.round(Math.abs(bankDeg))}° of bank`
 		: 'pushed with the nose low';
 }
+
+/** The recoveries of a flight that detectors and grade look at. */
+export const recoveriesIn = ({ track, aircraft }: Evidence): Recovery[] => recoveriesOf(track, aircraft);

@@ -1,6 +1,6 @@
 import { runningMean, spread } from '../base/index.js';
 import type { Track } from '../recording/index.js';
-import { FAULT_DEFAULTS } from './detectors/fault.js';
+import { FAULT_DEFAULTS } from './detector-settings.js';
 
 /**
  * How rough the air was, as a factor: what an instructor lets pass in turbulence is larger than in calm

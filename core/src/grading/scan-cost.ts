@@ -18,7 +18,7 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import { deviations } from './measure.js';
-import type { Standard } from './standard.js';
+import { type Standard, toleranceOf } from './standard.js';
 import { itemName } from './wording/items.js';
 
 /** Where the numbers of a target are read. */
@@ -110,7 +110,7 @@ export function costsOf(
 					if (Number.isNaN(start)) start = size;
 					worst = Math.max(worst, size - start);
 				}
-				const { above, below } = standard.items[item];
+				const { above, below } = toleranceOf(standard, item);
 				const tolerances = worst / Math.max(1e-9, Math.min(above, below));
 				if (!best || tolerances > best.tolerances) best = { item, grew: worst, tolerances };
 			}

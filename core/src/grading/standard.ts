@@ -1,5 +1,6 @@
+import type { TargetKind } from '../training/index.js';
 import { Type, type Static } from '@sinclair/typebox';
-import { Identifier } from '../base/index.js';
+import { Identifier, Editions } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 const Tolerance = Type.Object(
@@ -14,31 +15,59 @@ const Tolerance = Type.Object(
 );
 export type Tolerance = Static<typeof Tolerance>;
 
+/** A target, or a segment and a target. */
+const ITEM_KEY = '^([a-z][a-z0-9-]{0,30}/)?[a-zA-Z][a-zA-Z0-9-]{0,40}$';
+
 export const Standard = Type.Object(
 	{
 		format: Type.Literal('hanza-standard'),
-		version: Type.Literal(1),
+		version: Type.Literal(2),
 		id: Identifier,
 		name: Type.String({ minLength: 1, maxLength: 100 }),
 		edition: Type.String({ minLength: 1, maxLength: 60 }),
 		source: Type.String({ minLength: 1, maxLength: 300 }),
 		/** An excursion that lasts longer fails the item, s. */
 		excursionSeconds: Type.Number({ minimum: 0, maximum: 60 }),
-		items: Type.Object(
-			{
-				altitudeFt: Tolerance,
-				airspeedKias: Tolerance,
-				headingDeg: Tolerance,
-				bankDeg: Tolerance,
-				verticalSpeedFpm: Tolerance,
-				/** Shares of a needle's full scale. */
-				needle: Tolerance,
-				/** NM from an arc. */
-				arcNm: Tolerance
-			},
-			closed
-		)
+		/**
+		 * Tolerances by what they are of: a target, or a target in one kind of segment ("final/needle"), which comes first
+		 * there. What a standard leaves out has its default.
+		 */
+		items: Type.Record(Type.String({ pattern: ITEM_KEY }), Tolerance)
 	},
 	{ ...closed, $id: 'hanza-standard' }
 );
 export type Standard = Static<typeof Standard>;
+
+/** Edition 2 has an open map of items; edition 1 had just the seven targets of its day, all of them. */
+export const STANDARD_EDITIONS = new Editions('hanza-standard', 2, Standard);
+
+/** What holds where a standard says nothing of an item: school figures, which decide no verdict. */
+const USUAL: Tolerance = {
+	above: 0,
+	below: 0,
+	decisive: false,
+	source: 'a school figure: the standard names none'
+};
+const usual = (above: number, below = above): Tolerance => ({ ...USUAL, above, below });
+export const DEFAULT_TOLERANCES: Readonly<Record<TargetKind, Tolerance>> = {
+	altitudeFt: usual(100),
+	airspeedKias: usual(10),
+	headingDeg: usual(10),
+	bankDeg: usual(5),
+	verticalSpeedFpm: usual(100),
+	needle: usual(0.75),
+	arcNm: usual(1)
+};
+
+/**
+ * The tolerance of a target: the standard's own for the kind of segment it is flown in, else its own for the target, else
+ * the default.
+ * @param segment kind of segment, as "final"; left out where a phase is none.
+ */
+export function toleranceOf(
+	{ items }: Pick<Standard, 'items'>,
+	kind: TargetKind,
+	segment?: string
+): Tolerance {
+	return (segment && items[`${segment}/${kind}`]) || (items[kind] ?? DEFAULT_TOLERANCES[kind]);
+}

@@ -11,7 +11,6 @@ export {
 } from './final.js';
 export { ENTRY_REASONS, handWords, holdHand } from './hold-hand.js';
 export {
-	type HoldEntry,
 	HoldEntryInput,
 	HoldEntryOutput,
 	HoldInput,
@@ -19,7 +18,8 @@ export {
 	holdSectors,
 	holdTrack,
 	solveHold,
-	solveHoldEntry
+	solveHoldEntry,
+	type HoldEntry
 } from './hold.js';
 export { InterceptInput, InterceptOutput, solveIntercept } from './intercept.js';
 export {

@@ -1,9 +1,12 @@
 export { ArcPath } from './arc/path.js';
+export { type BriefAnswer, type Maker, type PathQuestion } from './brief.js';
 export { CoursePath } from './course/path.js';
+export { holdInputOf } from './hold/brief.js';
 export { FixPassages } from './hold/fix-passages.js';
 export { HoldPath } from './hold/path.js';
 export { HomingPath } from './homing/path.js';
-export { Path, courseOf } from './path.js';
+export { Path, aidsOf, courseOf, identifiedAids, type PathKindId, type PathOf } from './path.js';
 export { CardNavigation, CardPlace, alongCourse, bearingTo, placeOn } from './places.js';
+export { questionsOf } from './questions.js';
 export { ReversalPath } from './reversal/path.js';
 export { fullScaleOf, scaleShare } from './scale.js';

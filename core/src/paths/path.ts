@@ -1,29 +1,35 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { ArcPath } from './arc/path.js';
-import { CoursePath } from './course/path.js';
-import { HoldPath } from './hold/path.js';
-import { HomingPath } from './homing/path.js';
-import { PositionPath } from './position/path.js';
-import { ReversalPath } from './reversal/path.js';
+import { arcKind, ArcPath } from './arc/path.js';
+import { courseKind, CoursePath } from './course/path.js';
+import { holdKind, HoldPath } from './hold/path.js';
+import { homingKind, HomingPath } from './homing/path.js';
+import type { Course, PathKind } from './kind.js';
+import { positionKind, PositionPath } from './position/path.js';
+import { reversalKind, ReversalPath } from './reversal/path.js';
 
 /** What a phase is flown along. */
 export const Path = Type.Union([CoursePath, ArcPath, HoldPath, ReversalPath, HomingPath, PositionPath]);
 export type Path = Static<typeof Path>;
+export type PathKindId = Path['kind'];
+/** The path of a kind. */
+export type PathOf<K extends PathKindId> = Extract<Path, { kind: K }>;
+
+/** Every kind of path. The compiler asks each registry of paths for every kind that is here. */
+export const PATHS = {
+	course: courseKind,
+	arc: arcKind,
+	hold: holdKind,
+	reversal: reversalKind,
+	homing: homingKind,
+	position: positionKind
+} as const satisfies { [K in PathKindId]: PathKind<PathOf<K>> };
+export const PATH_KINDS = Object.keys(PATHS) as PathKindId[];
+
+const kindOf = (path: Path): PathKind<Path> => PATHS[path.kind] as PathKind<Path>;
 
 /** The course that a phase is to be flown along inbound or outbound; null where it has none. */
-export function courseOf(path: Path): Pick<CoursePath, 'aid' | 'courseDeg' | 'fullScale'> | null {
-	switch (path.kind) {
-		case 'course':
-			return path;
-		case 'hold':
-			return { aid: path.aid, courseDeg: path.inboundCourseDeg };
-		case 'reversal':
-			return { aid: path.aid, courseDeg: path.inboundCourseDeg };
-		case 'arc':
-		case 'homing':
-		case 'position':
-			return null;
-		default:
-			return path satisfies never;
-	}
-}
+export const courseOf = (path: Path): Course | null => kindOf(path).course(path);
+/** The places that a path speaks of, by id. */
+export const aidsOf = (path: Path): readonly string[] => kindOf(path).aids(path);
+/** The stations of a path that are to be identified. */
+export const identifiedAids = (path: Path): readonly string[] => kindOf(path).identified(path);

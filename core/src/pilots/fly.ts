@@ -1,39 +1,9 @@
-import { loadedAircraft, type Aircraft } from '../aircraft/index.js';
-import { Recorder, RECORDING_RATE_HZ, type Track } from '../recording/index.js';
-import { Flight, sampleFlight, STEPS_PER_SECOND, type FlightSetup } from '../simulation/index.js';
-import {
-	CallsProgress,
-	CardProgress,
-	coversOf,
-	eventSample,
-	UpsetDirector,
-	type Dwell,
-	type TaskCard
-} from '../training/index.js';
+import type { Aircraft, ControlInputs } from '../aircraft/index.js';
+import { Recorder, type Track } from '../recording/index.js';
+import { CardFlight, type Dwell, type Hands, type TaskCard } from '../training/index.js';
 import type { Area } from '../world/index.js';
-import { ROBOT_STEPS, RobotPilot } from './robot.js';
+import { RobotPilot } from './robot.js';
 import type { Technique } from './techniques.js';
-
-/** The setup of a flight of a card. */
-export function setupOf(
-	card: TaskCard,
-	aircraft: Aircraft,
-	area: Area
-): Omit<FlightSetup, 'assist' | 'seed'> {
-	return {
-		aircraft: loadedAircraft(aircraft, card.loading),
-		fuelKg: card.loading?.fuelKg,
-		verticalSpeed: card.verticalSpeed,
-		weather: card.weather,
-		variationDeg: area.variationDeg,
-		dipDeg: area.dipDeg,
-		latitudeDeg: area.referenceLatitudeDeg,
-		area,
-		...(card.radios ? { radios: card.radios } : {}),
-		failures: card.failures ?? [],
-		start: card.start
-	};
-}
 
 /** A robot ticks an item of a call after this, s. */
 const SECONDS_PER_ITEM = 2;
@@ -47,7 +17,48 @@ export interface RobotFlight {
 }
 
 /** The longest a robot tries, s: a card that never ends must not hold up the machine. */
-export const LONGEST_ROBOT_FLIGHT_SECONDS = 3600;
+const LONGEST_ROBOT_FLIGHT_SECONDS = 3600;
+
+/** A robot at the controls: it ticks calls, waits while an attitude is set up, and flies. */
+class RobotHands implements Hands {
+	pilot: RobotPilot | null = null;
+	private tickedAt = 0;
+
+	constructor(
+		private readonly technique: Technique,
+		private readonly seed: number
+	) {}
+
+	controls(flown: CardFlight): ControlInputs {
+		this.tick(flown);
+		const { flight, card, director } = flown;
+		if (director && !director.isReady) {
+			flown.direct(director);
+			return flown.inputs;
+		}
+		const { panel, radio } = flight;
+		this.pilot ??= new RobotPilot(
+			this.technique,
+			card,
+			flight.setup.aircraft,
+			this.seed,
+			flown.inputs,
+			panel,
+			radio
+		);
+		return {
+			...this.pilot.controls(panel, flown.progress.current, flown.inputs, radio),
+			byInstructor: 0
+		};
+	}
+
+	private tick(flown: CardFlight): void {
+		const { open } = flown.calls;
+		if (!open || flown.seconds - Math.max(this.tickedAt, open.dueSeconds) <= SECONDS_PER_ITEM) return;
+		flown.inputs = { ...flown.inputs, calls: flown.inputs.calls + 1 };
+		this.tickedAt = flown.seconds;
+	}
+}
 
 /**
  * Has a robot fly a card from beginning to end, or until the aircraft or the time has come to an
@@ -61,44 +72,20 @@ export function flyByRobot(
 	seed: number,
 	longestSeconds = LONGEST_ROBOT_FLIGHT_SECONDS
 ): RobotFlight {
-	const setup = setupOf(card, aircraft, area);
-	const flight = new Flight({ ...setup, assist: 'direct', seed });
-	const progress = new CardProgress(card);
 	const recorder = new Recorder();
-	const calls = new CallsProgress(card);
-	let tickedAt = 0;
-	const sampleSteps = STEPS_PER_SECOND / RECORDING_RATE_HZ;
-	const director = card.upset ? new UpsetDirector(card.upset, setup.aircraft, seed) : null;
-	let inputs = { ...flight.initialControls, covered: coversOf(card), byInstructor: director ? 1 : 0 };
-	let pilot: RobotPilot | null = null;
-	while (!progress.done && !flight.ended && flight.timeSeconds < longestSeconds) {
-		if (flight.steps % sampleSteps === 0) {
-			const sample = sampleFlight(flight, inputs);
-			recorder.add(sample);
-			const seen = eventSample(sample);
-			progress.add(seen, flight.timeSeconds);
-			calls.add(seen, flight.timeSeconds, progress.current, inputs.calls);
-			if (calls.open && flight.timeSeconds - Math.max(tickedAt, calls.open.dueSeconds) > SECONDS_PER_ITEM) {
-				inputs = { ...inputs, calls: inputs.calls + 1 };
-				tickedAt = flight.timeSeconds;
-			}
-		}
-		if (flight.steps % ROBOT_STEPS === 0) {
-			if (director && !director.isReady) inputs = { ...director.controls(flight, inputs), byInstructor: 1 };
-			else {
-				pilot ??= new RobotPilot(technique, card, setup.aircraft, seed, inputs, flight.panel, flight.radio);
-				inputs = { ...pilot.controls(flight.panel, progress.current, inputs, flight.radio), byInstructor: 0 };
-			}
-		}
-		flight.step(inputs);
-	}
-	const endMs = flight.timeSeconds * 1000;
+	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (sample) =>
+		recorder.add(sample)
+	);
+	if (card.upset) flown.setUp(card.upset, seed);
+	const hands = new RobotHands(technique, seed);
+	while (!flown.progress.done && !flown.flight.ended && flown.seconds < longestSeconds) flown.step(hands);
+	const endMs = flown.seconds * 1000;
 	return {
 		track: recorder.track(),
-		looks: (pilot?.looks ?? [])
+		looks: (hands.pilot?.looks ?? [])
 			.filter(({ startMs }) => startMs < endMs)
 			.map((look) => ({ ...look, endMs: Math.min(look.endMs, Math.round(endMs)) })),
-		simulatedSeconds: flight.timeSeconds,
-		completed: progress.done
+		simulatedSeconds: flown.seconds,
+		completed: flown.progress.done
 	};
 }

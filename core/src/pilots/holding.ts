@@ -1,7 +1,7 @@
 import { InfeasibleError, clamp, normalizeDeg, signedDeg } from '../base/index.js';
 import { solveHold, solveHoldEntry, type HoldEntry } from '../navigation/index.js';
 import type { HoldPath } from '../paths/index.js';
-import type { Navigator, Routine } from './navigator.js';
+import type { PathPilot, Routine } from './path-pilot.js';
 
 const CUT_DEG = 30;
 /** With the fix this far off the course's direction a cut would not reach the course before it, degrees. */
@@ -26,7 +26,7 @@ class Passage {
 	private ahead = false;
 	private behindTicks = 0;
 
-	seen(pilot: Navigator, { aid, inboundCourseDeg }: HoldPath): boolean {
+	seen(pilot: PathPilot, { aid, inboundCourseDeg }: HoldPath): boolean {
 		const place = pilot.radioPerception.place(aid);
 		if (place.kind === 'ndb') {
 			const bearing = pilot.radioPerception.bearingOf(place);
@@ -45,7 +45,7 @@ class Passage {
 }
 
 /** Inbound to the fix on the course, until it is passed. */
-function* toFix(pilot: Navigator, path: HoldPath, clock: { seconds: number }): Routine {
+function* toFix(pilot: PathPilot, path: HoldPath, clock: { seconds: number }): Routine {
 	const passage = new Passage();
 	const { aid, inboundCourseDeg } = path;
 	const place = pilot.radioPerception.place(aid);
@@ -76,7 +76,7 @@ function* toFix(pilot: Navigator, path: HoldPath, clock: { seconds: number }): R
 }
 
 /** Flies a hold as long as it is asked to: entry, then circuits by the exact answer for the forecast wind. */
-export function* flyHold(pilot: Navigator, path: HoldPath): Routine {
+export function* flyHold(pilot: PathPilot, path: HoldPath): Routine {
 	const { inboundCourseDeg, turns } = path;
 	const other = turns === 'right' ? 'left' : 'right';
 	const sign = turns === 'right' ? 1 : -1;
@@ -124,7 +124,7 @@ export function* flyHold(pilot: Navigator, path: HoldPath): Routine {
 }
 
 /** Out, along and back on to the inbound course: one lap by the exact answer. */
-export function* flyLap(pilot: Navigator, path: HoldPath): Routine {
+export function* flyLap(pilot: PathPilot, path: HoldPath): Routine {
 	const answer = plan(pilot, path);
 	pilot.tune(path.aid, path.inboundCourseDeg);
 	yield* outbound(pilot, path, answer.outboundHeadingDeg, answer.secondsFromAbeam);
@@ -137,7 +137,7 @@ export function* flyLap(pilot: Navigator, path: HoldPath): Routine {
  * The turn outbound and the leg after it, timed from abeam the fix; where that comes before the wings are
  * level, the clock runs already. The one who forgets times from wings level.
  */
-function* outbound(pilot: Navigator, path: HoldPath, headingDeg: number, seconds: number): Routine {
+function* outbound(pilot: PathPilot, path: HoldPath, headingDeg: number, seconds: number): Routine {
 	const late = pilot.technique.forgetsTiming ?? false;
 	let clock = late ? 0 : NaN;
 	const turn = pilot.turn(path.turns, () => headingDeg);
@@ -157,7 +157,7 @@ function* outbound(pilot: Navigator, path: HoldPath, headingDeg: number, seconds
 	}
 }
 
-function plan(pilot: Navigator, path: HoldPath): { outboundHeadingDeg: number; secondsFromAbeam: number } {
+function plan(pilot: PathPilot, path: HoldPath): { outboundHeadingDeg: number; secondsFromAbeam: number } {
 	const { inboundCourseDeg, turns, inboundSeconds } = path;
 	const { trueAirspeedKt, wind, technique } = pilot;
 	const outboundDeg = normalizeDeg(inboundCourseDeg + 180);
@@ -182,7 +182,7 @@ function plan(pilot: Navigator, path: HoldPath): { outboundHeadingDeg: number; s
 }
 
 /** Groundspeed along a course in shares of the airspeed. */
-export function groundShare(pilot: Navigator, courseDeg: number): number {
+export function groundShare(pilot: PathPilot, courseDeg: number): number {
 	const angle = ((pilot.wind.fromDeg - courseDeg) * Math.PI) / 180;
 	return 1 - (pilot.wind.speedKt * Math.cos(angle)) / pilot.trueAirspeedKt;
 }

@@ -1,30 +1,23 @@
-import { clamp, normalizeDeg, signedDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
+import type { ControlInputs, DrawnLine } from '../aircraft/index.js';
+import { clamp, normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
 import { solveTurn, solveWindTriangle, standardRadiusNm } from '../navigation/index.js';
 import { placeOn, type Path } from '../paths/index.js';
-import type { ControlInputs, DrawnLine } from '../simulation/index.js';
 import type { TaskCard } from '../training/index.js';
 import { RECEIVER_BITS, windAt, type RadioReadings, type RadioSettings } from '../world/index.js';
-import { flyHold } from './holding.js';
-import { findPosition } from './positions.js';
+import {
+	type Lateral,
+	type PathPilot,
+	type Routine,
+	LEARNT_WITHIN_NM,
+	WIND_LEARNT,
+	MOST_LEARNT_DEG
+} from './path-pilot.js';
 import { RadioPerception, tuned } from './radio-perception.js';
-import { flyReversal } from './reversing.js';
+import { routineOf } from './routines.js';
 import type { Technique } from './techniques.js';
-
-/** What is wanted of the wings: a heading, or a bank while a turn goes the long way round. */
-export type Lateral = { kind: 'heading'; headingDeg: number } | { kind: 'bank'; bankDeg: number };
-export type Routine = Generator<Lateral, void, void>;
 
 /** Track toward a course by this many degrees for each mile off it. */
 const CLOSING_DEG_PER_NM = 65;
-/** The usual cut, degrees, where the card asks for none. */
-const USUAL_CUT_DEG = 45;
-/** On an arc: by so many degrees for each mile off it, and at most. */
-const ARC_DEG_PER_NM = 45;
-const ARC_MOST_DEG = 30;
-/** What is left over near the course is taken as wind, degrees a second for each mile. */
-const WIND_LEARNT = 0.6;
-const LEARNT_WITHIN_NM = 0.2;
-const MOST_LEARNT_DEG = 25;
 /** Nearer to the station the heading is held, NM. */
 const HOLD_HEADING_NM = 0.9;
 /** A turn round the long way is flown as a bank until this near, in shares of the bank. */
@@ -38,17 +31,17 @@ const UNDERCORRECTOR_KEEPS = 0.4;
 const OVERCORRECTOR_KEEPS_DEG = 3;
 /** The cut of the one who keeps no wind correction, degrees: more than any wind of a lesson asks for. */
 const DRIFTER_CUT_DEG = 25;
-/** The one who perception in reverse sees it after this long, s. */
+/** The one who senses in reverse sees it after this long, s. */
 const REVERSED_SECONDS = 50;
 const SECONDS = 0.1;
 
 /** Flies what a card's phases are to be flown along, by the radios alone. */
-export class Navigator {
+export class Navigator implements PathPilot {
 	readonly radioPerception: RadioPerception;
 	readonly wind: { fromDeg: number; speedKt: number };
 	seconds = 0;
 	/** What has been learnt of the wind on the present course, degrees. */
-	private learntDeg = 0;
+	learntDeg = 0;
 	private routine: Routine | null = null;
 	private phase = -1;
 	private radios: RadioSettings;
@@ -57,7 +50,7 @@ export class Navigator {
 	/** Ways of the faulty: which side the present correction goes to, and whether one is being made. */
 	private correcting = 0;
 	private reversedSeconds = 0;
-	private intercepting = false;
+	intercepting = false;
 	/** What the turn needle has taught of the bank for standard rate, degrees; and how long this turn lasts. */
 	private bankLearntDeg = 0;
 	private turning = 0;
@@ -119,32 +112,7 @@ export class Navigator {
 		this.correcting = 0;
 		this.reversedSeconds = 0;
 		this.intercepting = false;
-		this.routine = this.routineOf(path);
-	}
-
-	private routineOf(path: Path): Routine {
-		switch (path.kind) {
-			case 'course':
-				this.tune(path.aid, path.courseDeg);
-				this.intercepting = path.interceptDeg !== undefined;
-				return this.flyCourse(path.aid, path.courseDeg, path.interceptDeg ?? USUAL_CUT_DEG);
-			case 'arc':
-				this.tune(path.aid, this.radios.nav1.courseDeg);
-				return this.flyArc(path);
-			case 'hold':
-				this.tune(path.aid, path.inboundCourseDeg);
-				return flyHold(this, path);
-			case 'reversal':
-				this.tune(path.aid, path.outboundCourseDeg);
-				return flyReversal(this, path);
-			case 'homing':
-				this.tune(path.aid, this.headingDeg);
-				return this.home(path.aid, path.method === 'track');
-			case 'position':
-				return findPosition(this, path.aids);
-			default:
-				return path satisfies never;
-		}
+		this.routine = routineOf(this, path);
 	}
 
 	set(change: Partial<RadioSettings>): void {
@@ -255,41 +223,6 @@ export class Navigator {
 
 	*flyCourse(aid: string, courseDeg: number, cutDeg: number): Routine {
 		for (;;) yield { kind: 'heading', headingDeg: this.courseHeading(aid, courseDeg, cutDeg) };
-	}
-
-	private *flyArc({ radiusNm, direction }: Extract<Path, { kind: 'arc' }>): Routine {
-		const side = direction === 'clockwise' ? 1 : -1;
-		for (;;) {
-			const bearing = this.radioPerception.bearingDeg;
-			if (bearing === null) {
-				yield { kind: 'heading', headingDeg: this.headingDeg };
-				continue;
-			}
-			const tangent = bearing - side * 90;
-			const outside = this.radioPerception.distanceNm - radiusNm;
-			const closing = clamp(outside * ARC_DEG_PER_NM, -ARC_MOST_DEG, ARC_MOST_DEG);
-			if (Math.abs(outside) < LEARNT_WITHIN_NM) this.learntDeg += side * outside * WIND_LEARNT * SECONDS;
-			this.learntDeg = clamp(this.learntDeg, -MOST_LEARNT_DEG, MOST_LEARNT_DEG);
-			// The tangent turns on: the nose has to lead it by what the radius asks for in a few seconds.
-			yield {
-				kind: 'heading',
-				headingDeg: normalizeDeg(tangent + side * closing + this.correctionDeg(tangent) + this.learntDeg)
-			};
-		}
-	}
-
-	private *home(aid: string, tracks: boolean): Routine {
-		// The pointer settles before it is believed.
-		for (let t = 0; t < 3; t += SECONDS) yield { kind: 'heading', headingDeg: this.headingDeg };
-		const courseDeg = this.radioPerception.bearingDeg ?? this.headingDeg;
-		for (;;) {
-			const { bearingDeg } = this.radioPerception;
-			const abeam = bearingDeg === null || Math.abs(signedDeg(bearingDeg - this.headingDeg)) > 60;
-			yield {
-				kind: 'heading',
-				headingDeg: tracks ? this.courseHeading(aid, courseDeg, 30) : abeam ? this.headingDeg : bearingDeg
-			};
-		}
 	}
 
 	/** A turn to a heading by a side, the long way round if need be. */

@@ -1,9 +1,9 @@
+import type { DrawnLine } from '../aircraft/index.js';
 import { normalizeDeg, signedDeg, toRadians } from '../base/index.js';
 import { solveStation } from '../navigation/index.js';
 import type { CardPlace } from '../paths/index.js';
-import type { DrawnLine } from '../simulation/index.js';
 import { RECEIVER_BITS } from '../world/index.js';
-import type { Navigator, Routine } from './navigator.js';
+import type { PathPilot, Routine } from './path-pilot.js';
 
 const SETTLE_SECONDS = 6;
 /** Identified within this, or not at all, s. */
@@ -13,7 +13,7 @@ const CHANGE_DEG = 10;
 const TICK = 0.1;
 
 /** Finds where the aircraft is by the bearings of two stations, or of one that is timed, and says so. */
-export function* findPosition(pilot: Navigator, [first, second]: readonly [string, string]): Routine {
+export function* findPosition(pilot: PathPilot, [first, second]: readonly [string, string]): Routine {
 	const one = pilot.radioPerception.place(first);
 	pilot.tune(first, pilot.settings.nav1.courseDeg);
 	yield* identified(pilot, one.kind === 'ndb' ? 'adf' : 'nav1');
@@ -40,7 +40,7 @@ const radialOf = ({ northNm, eastNm }: CardPlace, bearingDeg: number): DrawnLine
 	radialDeg: normalizeDeg(bearingDeg + 180)
 });
 
-function* identified(pilot: Navigator, receiver: 'nav1' | 'nav2' | 'adf'): Routine {
+function* identified(pilot: PathPilot, receiver: 'nav1' | 'nav2' | 'adf'): Routine {
 	const heading = pilot.headingDeg;
 	for (let t = 0; t < IDENT_SECONDS; t += TICK) {
 		if (t > 1 && (pilot.radioPerception.radio.identified & RECEIVER_BITS[receiver]) !== 0) return;
@@ -48,14 +48,14 @@ function* identified(pilot: Navigator, receiver: 'nav1' | 'nav2' | 'adf'): Routi
 	}
 }
 
-function* settled(pilot: Navigator): Generator<{ kind: 'heading'; headingDeg: number }, number, void> {
+function* settled(pilot: PathPilot): Generator<{ kind: 'heading'; headingDeg: number }, number, void> {
 	const heading = pilot.headingDeg;
 	for (let t = 0; t < SETTLE_SECONDS; t += TICK) yield { kind: 'heading', headingDeg: heading };
 	return pilot.radioPerception.bearingDeg ?? heading;
 }
 
 /** Turns the station abeam, times ten degrees of bearing, and works out how far it is. */
-function* byTime(pilot: Navigator, station: CardPlace): Routine {
+function* byTime(pilot: PathPilot, station: CardPlace): Routine {
 	const start = yield* settled(pilot);
 	const across = normalizeDeg(start - 90);
 	const side = normalizeDeg(across - pilot.headingDeg) <= 180 ? 'right' : 'left';

@@ -1,7 +1,7 @@
-import type { PanelReadings } from '../aircraft/index.js';
+import type { ControlInputs } from '../aircraft/index.js';
+import { type PanelReadings } from '../aircraft/index.js';
 import { clamp } from '../base/index.js';
 import { fpmPerDegree } from '../navigation/index.js';
-import type { ControlInputs } from '../simulation/index.js';
 import { flyingKt, type PanelPerception } from './panel-perception.js';
 import type { Plan } from './plan.js';
 

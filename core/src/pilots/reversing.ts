@@ -1,14 +1,14 @@
 import { normalizeDeg } from '../base/index.js';
 import type { ReversalPath } from '../paths/index.js';
 import { flyLap, groundShare } from './holding.js';
-import type { Navigator, Routine } from './navigator.js';
+import type { PathPilot, Routine } from './path-pilot.js';
 
 const CUT_DEG = 45;
 const BARB_SECONDS = 60;
 const TICK = 0.1;
 
 /** Flies a course reversal: out, round, and in on the inbound course. */
-export function* flyReversal(pilot: Navigator, path: ReversalPath): Routine {
+export function* flyReversal(pilot: PathPilot, path: ReversalPath): Routine {
 	const { aid, shape, outboundCourseDeg, inboundCourseDeg, side } = path;
 	const other = side === 'right' ? 'left' : 'right';
 	const sign = side === 'right' ? 1 : -1;
@@ -50,6 +50,6 @@ export function* flyReversal(pilot: Navigator, path: ReversalPath): Routine {
 	yield* pilot.flyCourse(aid, inboundCourseDeg, CUT_DEG);
 }
 
-function shorterSide(pilot: Navigator, toDeg: number): 'left' | 'right' {
+function shorterSide(pilot: PathPilot, toDeg: number): 'left' | 'right' {
 	return normalizeDeg(toDeg - pilot.headingDeg) <= 180 ? 'right' : 'left';
 }

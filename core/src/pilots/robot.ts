@@ -1,3 +1,5 @@
+import type { Lateral } from './path-pilot.js';
+import type { ControlInputs } from '../aircraft/index.js';
 import {
 	coverBit,
 	deviationDeg,
@@ -8,7 +10,6 @@ import {
 } from '../aircraft/index.js';
 import { clamp, SeededRandom, signedDeg } from '../base/index.js';
 import { fpmPerDegree, roughTrueKt } from '../navigation/index.js';
-import type { ControlInputs } from '../simulation/index.js';
 import {
 	generateDwells,
 	type Dwell,
@@ -17,14 +18,13 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
-import { Navigator, type Lateral } from './navigator.js';
+import { Navigator } from './navigator.js';
 import { flyingKt, PanelPerception } from './panel-perception.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
 import type { Technique } from './techniques.js';
 
-/** A decision of the robot ten times a second is plenty; its hands move as often. */
-export const ROBOT_STEPS = 12;
+/** A robot decides ten times a second; its hands move as often. */
 const SECONDS = 0.1;
 /** Most bank that a robot uses to come back to a heading, degrees. */
 const MOST_BANK_DEG = 15;

@@ -1,6 +1,8 @@
-import { Type } from '@sinclair/typebox';
+import { Type, type Static } from '@sinclair/typebox';
+import type { ChannelDefinition } from '../aircraft/index.js';
 import { InputError, parse } from '../base/index.js';
 import { CHANNEL_NAMES, CHANNELS, isChannelName, RECORDING_RATE_HZ, type ChannelName } from './channels.js';
+import { edition1Channel } from './editions/edition-1.js';
 import { Track } from './track.js';
 
 /** A run of samples of a track, from a sample index on. */
@@ -9,32 +11,70 @@ export interface Chunk {
 	track: Track;
 }
 
-const MAGIC = 0x315a4e48; // "HNZ1", little-endian
+/** "HNZ", and the edition of the header, little-endian. */
+const MAGIC = { 1: 0x315a4e48, 2: 0x325a4e48 } as const;
+/** The edition that is written; all before it can be read. */
+export const RECORDING_EDITION = 2;
 export const MOST_SAMPLES = 36000 * 12;
+const LONGEST_HEADER = 32_768;
 
-const ChunkHeader = Type.Object(
+const closed = { additionalProperties: false } as const;
+const run = {
+	rateHz: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
+	first: Type.Integer({ minimum: 0, maximum: MOST_SAMPLES }),
+	count: Type.Integer({ minimum: 0, maximum: MOST_SAMPLES })
+};
+const Name = Type.String({ maxLength: 40 });
+const Names = Type.Array(Name, { maxItems: 52 });
+/** Name, unit, step; and where the numbers stand for something: their bits or codes. */
+const ChannelEntry = Type.Object(
 	{
-		rateHz: Type.Number({ exclusiveMinimum: 0, maximum: 100 }),
-		first: Type.Integer({ minimum: 0, maximum: MOST_SAMPLES }),
-		count: Type.Integer({ minimum: 0, maximum: MOST_SAMPLES }),
-		channels: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 80, uniqueItems: true })
+		name: Name,
+		unit: Type.String({ maxLength: 60 }),
+		step: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
+		bits: Type.Optional(Names),
+		codes: Type.Optional(Names)
 	},
-	{ additionalProperties: false }
+	closed
 );
+/** Header of edition 1: names only; what they meant stood in the program. */
+const Header1 = Type.Object(
+	{ ...run, channels: Type.Array(Name, { maxItems: 80, uniqueItems: true }) },
+	closed
+);
+const Header2 = Type.Object({ ...run, channels: Type.Array(ChannelEntry, { maxItems: 400 }) }, closed);
+
+const entryOf = (name: ChannelName): Static<typeof ChannelEntry> => {
+	const { unit, resolution, bits, codes } = CHANNELS[name];
+	return {
+		name,
+		unit,
+		step: resolution,
+		...(bits ? { bits: [...bits] } : {}),
+		...(codes ? { codes: [...codes] } : {})
+	};
+};
 
 /**
- * A run of samples as bytes: "HNZ1", the length of a JSON header (32 bits), the header, then
- * channel by channel the whole multiples of its step as differences, zig-zag, seven bits a byte.
+ * A run of samples as bytes: "HNZ2", the length of a JSON header (32 bits), the header, then channel by channel the whole
+ * multiples of its step as differences, zig-zag, seven bits a byte. The header says of each channel its unit, its step and
+ * what its bits or codes stand for, so that the recording is read by its own table whatever becomes of the program's.
  * Small and steady values take one byte, and compress well after.
+ * @throws InputError for a value that is no finite number.
  */
 export function encodeChunk({ first, track }: Chunk, from = 0, to = track.length): Uint8Array<ArrayBuffer> {
 	const names = [...track.channels.keys()];
 	const header = new TextEncoder().encode(
-		JSON.stringify({ rateHz: track.rateHz, first: first + from, count: to - from, channels: names })
+		JSON.stringify({
+			rateHz: track.rateHz,
+			first: first + from,
+			count: to - from,
+			channels: names.map(entryOf)
+		} satisfies Static<typeof Header2>)
 	);
 	let bytes = new Uint8Array(8 + header.length + (to - from) * names.length * 2 + 64);
 	const view = new DataView(bytes.buffer);
-	view.setUint32(0, MAGIC, true);
+	view.setUint32(0, MAGIC[RECORDING_EDITION], true);
 	view.setUint32(4, header.length, true);
 	bytes.set(header, 8);
 	let at = 8 + header.length;
@@ -65,30 +105,90 @@ export function encodeChunk({ first, track }: Chunk, from = 0, to = track.length
 	return bytes.slice(0, at);
 }
 
-/**
- * Reads what `encodeChunk` wrote.
- * @throws InputError when the bytes are not a whole, well-formed chunk.
- */
-export function decodeChunk(bytes: Uint8Array): Chunk {
+interface Header {
+	rateHz: number;
+	first: number;
+	count: number;
+	channels: { name: string; was: ChannelDefinition }[];
+}
+
+/** The header of a chunk of any edition, and where its samples begin. */
+function readHeader(bytes: Uint8Array): Header & { at: number } {
 	const bad = (wanted: string) => new InputError('/recording', wanted);
 	if (bytes.length < 8) throw bad('is too short to be a recording');
 	const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-	if (view.getUint32(0, true) !== MAGIC) throw bad('does not begin as a recording does');
+	const magic = view.getUint32(0, true);
+	const edition = magic === MAGIC[1] ? 1 : magic === MAGIC[2] ? 2 : null;
+	if (edition === null) throw bad('does not begin as a recording does');
 	const headerLength = view.getUint32(4, true);
-	if (headerLength > 8192 || 8 + headerLength > bytes.length) throw bad('has a header that does not fit');
+	if (headerLength > LONGEST_HEADER || 8 + headerLength > bytes.length)
+		throw bad('has a header that does not fit');
 	let json: unknown;
 	try {
 		json = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes.subarray(8, 8 + headerLength)));
 	} catch {
 		throw bad('has a header that is not JSON');
 	}
-	const header = parse(ChunkHeader, json, '/recording');
-	let at = 8 + headerLength;
+	const at = 8 + headerLength;
+	if (edition === 2) {
+		const { channels, ...rest } = parse(Header2, json, '/recording');
+		const names = channels.map(({ name }) => name);
+		if (new Set(names).size < names.length) throw bad('has a channel twice');
+		return {
+			...rest,
+			at,
+			channels: channels.map(({ name, unit, step, bits, codes }) => ({
+				name,
+				was: { unit, resolution: step, bits, codes }
+			}))
+		};
+	}
+	const { channels, ...rest } = parse(Header1, json, '/recording');
+	return {
+		...rest,
+		at,
+		channels: channels.map((name) => {
+			const was = edition1Channel(name);
+			if (!was) throw new InputError(`/recording/channels/${name}`, 'is not a known channel');
+			return { name, was };
+		})
+	};
+}
+
+/** What a code or bit that today's program does not know becomes. */
+const UNKNOWN_CODE = -1;
+
+/** How a recorded value of a channel reads today; null where it reads as it stands. */
+function translation(was: ChannelDefinition, now: ChannelDefinition): ((value: number) => number) | null {
+	const same = (a: readonly string[], b: readonly string[]) => a.every((name, i) => b[i] === name);
+	if (was.bits && now.bits && !same(was.bits, now.bits)) {
+		const places = was.bits.map((name) => now.bits!.indexOf(name));
+		return (value) =>
+			places.reduce(
+				(mask, place, bit) =>
+					place >= 0 && Math.floor(value / 2 ** bit) % 2 === 1 ? mask + 2 ** place : mask,
+				0
+			);
+	}
+	if (was.codes && now.codes && !same(was.codes, now.codes)) {
+		const places = was.codes.map((name) => now.codes!.indexOf(name));
+		return (value) => places[value] ?? UNKNOWN_CODE;
+	}
+	return null;
+}
+
+/**
+ * Reads what `encodeChunk` wrote, in this edition or an earlier one: steps, bits and codes are those of the recording. A
+ * channel that today's program does not know is passed over.
+ * @throws InputError when the bytes are not a whole, well-formed chunk.
+ */
+export function decodeChunk(bytes: Uint8Array): Chunk {
+	const bad = (wanted: string) => new InputError('/recording', wanted);
+	const header = readHeader(bytes);
+	let { at } = header;
 	if (header.count * header.channels.length > bytes.length - at) throw bad('is cut short');
 	const channels = new Map<ChannelName, Float64Array>();
-	for (const name of header.channels) {
-		if (!isChannelName(name)) throw new InputError(`/recording/channels/${name}`, 'is not a known channel');
-		const { resolution } = CHANNELS[name];
+	for (const { name, was } of header.channels) {
 		const column = new Float64Array(header.count);
 		let whole = 0;
 		for (let i = 0; i < header.count; i++) {
@@ -102,9 +202,11 @@ export function decodeChunk(bytes: Uint8Array): Chunk {
 				factor *= 128;
 			} while (byte >= 128);
 			whole += zigzag % 2 === 0 ? zigzag / 2 : -(zigzag + 1) / 2;
-			column[i] = whole * resolution;
+			column[i] = whole * was.resolution;
 		}
-		channels.set(name, column);
+		if (!isChannelName(name)) continue;
+		const translate = translation(was, CHANNELS[name]);
+		channels.set(name, translate ? column.map(translate) : column);
 	}
 	if (at !== bytes.length) throw bad('goes on after its end');
 	return { first: header.first, track: new Track(header.rateHz, channels, header.count) };

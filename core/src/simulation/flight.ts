@@ -1,3 +1,4 @@
+import type { ControlInputs } from '../aircraft/index.js';
 import {
 	Airplane,
 	airplaneIn,
@@ -33,7 +34,8 @@ import {
 	type InstrumentState,
 	type PanelReadings,
 	type Sensed,
-	type Surfaces
+	type Surfaces,
+	inputsAtRest
 } from '../aircraft/index.js';
 import {
 	clamp,
@@ -66,7 +68,6 @@ import {
 	type RadioReadings,
 	type RadioSettings
 } from '../world/index.js';
-import { NOTHING_SAID, type ControlInputs } from './controls.js';
 import {
 	propellerLever,
 	type FlightEnd,
@@ -168,9 +169,7 @@ export class Flight {
 			{ pitchDeg: trimmed.pitchDeg, bankDeg: start.bankDeg ?? 0 }
 		);
 		this.initialControls = {
-			elevator: 0,
-			aileron: 0,
-			rudder: 0,
+			...inputsAtRest(),
 			throttle: trimmed.throttle,
 			propeller: propellerLever(aircraft, start.governedRpm),
 			mixture,
@@ -178,10 +177,7 @@ export class Flight {
 			trim: clamp(trimWheelFor(aircraft, trimmed.elevatorDeg), -1, 1),
 			flapsDeg: start.flapsDeg,
 			altimeterSettingHpa: weather.seaLevelPressureHpa,
-			headingKnobDeg: 0,
-			alternateStatic: 0,
-			covered: 0,
-			...NOTHING_SAID,
+			assist: setup.assist,
 			...(setup.radios ? { radios: setup.radios } : {})
 		};
 		const settled = settledInstruments(this.sense(), this.initialControls, this.instrumentSetup);
@@ -445,7 +441,7 @@ export class Flight {
 			...(this.radios ? { radio: this.radios.snapshot() } : {}),
 			fuelKg: this.systems.fuelKg,
 			failures: this.armed.map((one) => ({ ...one })),
-			assist: { ...this.systems.assisting },
+			assist: { ...this.systems.assisting, level: this.systems.assistLevel },
 			ended: this.ended
 		};
 	}
@@ -460,10 +456,10 @@ export class Flight {
 		takeKnown(this.gustState, snapshot.gusts);
 		takeKnown(this.gusts, snapshot.gusts);
 		this.random.state = snapshot.random;
-		// A flight kept by an earlier version of the trainer has no word of these.
-		this.armed = (snapshot.failures ?? this.armed).map((one) => ({ ...one, kind: one.kind as FailureKind }));
+		this.armed = snapshot.failures.map((one) => ({ ...one, kind: one.kind as FailureKind }));
 		if (snapshot.radio) this.radios?.restore(snapshot.radio);
-		this.systems.restore(snapshot.fuelKg ?? this.systems.fuelKg, snapshot.assist);
+		const { level, ...held } = snapshot.assist;
+		this.systems.restore(snapshot.fuelKg, held, level);
 		Object.assign(this.failed, noFailures());
 		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.ended = snapshot.ended;

@@ -1,7 +1,14 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { FAILURE_KINDS, STATE_LENGTH } from '../aircraft/index.js';
-import { RadioSettings } from '../world/index.js';
-import { MOST_LINES } from './controls.js';
+import {
+	AssistLevel,
+	ControlInputs,
+	FAILURE_KINDS,
+	inputsAtRest,
+	STATE_LENGTH,
+	type ArmedFailure
+} from '../aircraft/index.js';
+import { Editions, type Document } from '../base/index.js';
+import type { FlightSnapshot } from './setup.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();
@@ -11,6 +18,8 @@ const Numbers = Type.Record(Type.String({ maxLength: 40 }), num, { maxProperties
 /** All that is needed to take up a flight again where a chunk of its recording ended. */
 export const ResumeState = Type.Object(
 	{
+		format: Type.Literal('hanza-resume'),
+		version: Type.Literal(2),
 		flight: Type.Object(
 			{
 				steps: Type.Integer({ minimum: 0 }),
@@ -32,7 +41,13 @@ export const ResumeState = Type.Object(
 				),
 				panel: Numbers,
 				assist: Type.Object(
-					{ pitchDeg: num, bankDeg: num, elevatorIntegral: num, rudderIntegral: num },
+					{
+						level: AssistLevel,
+						pitchDeg: num,
+						bankDeg: num,
+						elevatorIntegral: num,
+						rudderIntegral: num
+					},
 					closed
 				),
 				instruments: Numbers,
@@ -55,47 +70,40 @@ export const ResumeState = Type.Object(
 			},
 			closed
 		),
-		inputs: Type.Object(
-			{
-				elevator: num,
-				aileron: num,
-				rudder: num,
-				throttle: num,
-				propeller: num,
-				mixture: num,
-				gear: num,
-				trim: num,
-				flapsDeg: num,
-				altimeterSettingHpa: num,
-				headingKnobDeg: num,
-				alternateStatic: num,
-				covered: Type.Integer({ minimum: 0, maximum: 65535 }),
-				named: Type.Optional(Type.Integer({ minimum: 0, maximum: 2 ** FAILURE_KINDS.length - 1 })),
-				byInstructor: Type.Optional(Type.Integer({ minimum: 0, maximum: 1 })),
-				calls: Type.Optional(Type.Integer({ minimum: 0, maximum: 10000 })),
-				mark: Type.Optional(
-					Type.Object(
-						{
-							northNm: num,
-							eastNm: num,
-							count: Type.Integer({ minimum: 0, maximum: 1000 }),
-							lines: Type.Optional(
-								Type.Array(Type.Object({ northNm: num, eastNm: num, radialDeg: num }, closed), {
-									maxItems: MOST_LINES
-								})
-							)
-						},
-						closed
-					)
-				),
-				radios: Type.Optional(RadioSettings)
-			},
-			closed
-		),
+		inputs: ControlInputs,
 		/** Where in the card it was; for those who watch. */
-		phase: Type.Optional(Type.Integer({ minimum: -1, maximum: 40 })),
-		phaseSeconds: Type.Optional(num)
+		phase: Type.Integer({ minimum: -1, maximum: 40 }),
+		phaseSeconds: num
 	},
 	closed
 );
 export type ResumeState = Static<typeof ResumeState>;
+
+/**
+ * Edition 2 says of every control how it stood, and which assist was flown with. Edition 1 left out what the trainer of
+ * its day did not have yet, and the assist was that of the whole flight: it is given.
+ */
+export const RESUME_EDITIONS = new Editions<typeof ResumeState, { assist: AssistLevel }>(
+	'hanza-resume',
+	2,
+	ResumeState,
+	{
+		1: ({ flight, inputs, phase = 0, phaseSeconds = 0, ...rest }, { assist: level }) => {
+			const { assist, failures = [], ...snapshot } = flight as Document;
+			return {
+				...rest,
+				flight: { ...snapshot, failures, assist: { level, ...(assist as Document) } },
+				inputs: { ...inputsAtRest(), assist: level, ...(inputs as Document) },
+				phase,
+				phaseSeconds
+			};
+		}
+	},
+	1
+);
+
+/** The flight's own part of a kept state, as the simulation takes it. */
+export const snapshotOf = ({ flight }: ResumeState): FlightSnapshot => ({
+	...flight,
+	failures: flight.failures as ArmedFailure[]
+});

@@ -1,5 +1,6 @@
 import type {
 	Aircraft,
+	AssistLevel,
 	ArmedFailure,
 	FailureSpec,
 	InstrumentState,
@@ -9,8 +10,7 @@ import type {
 } from '../aircraft/index.js';
 import { clamp } from '../base/index.js';
 import type { Area, GustState, RadioReadings, RadioSettings, RadioState, Weather } from '../world/index.js';
-import type { AssistState } from './assist.js';
-import type { AssistLevel } from './controls.js';
+import type { AttitudeHoldState } from './autopilot/attitude-hold.js';
 
 /** All that decides a flight besides what the pilot does. */
 export interface FlightSetup {
@@ -40,6 +40,7 @@ export interface FlightSetup {
 	area?: Area;
 	/** How the radios are set at the start. */
 	radios?: RadioSettings;
+	/** How much the trainer helps at the start; it may change in flight. */
 	assist: AssistLevel;
 	/** Whole number, 0 to 2³² − 1: gusts, gyro errors and random failures follow from it. */
 	seed: number;
@@ -53,10 +54,11 @@ export interface FlightSnapshot {
 	panel: Readings<PanelReadings>;
 	instruments: Readings<InstrumentState>;
 	gusts: Readings<GustState>;
-	assist: AssistState;
+	/** Memory of the attitude hold, and the level that was flown with. */
+	assist: AttitudeHoldState & { level: AssistLevel };
 	random: number;
 	fuelKg: number;
-	/** Absent in a flight kept by an earlier version, or without radios. */
+	/** Absent without radios. */
 	radio?: { readings: Readings<RadioReadings>; state: Readings<RadioState> };
 	/** What is armed now: an instructor may have added to it in flight. */
 	failures: ArmedFailure[];

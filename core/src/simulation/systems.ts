@@ -6,12 +6,13 @@ import {
 	radPerSecondToRpm,
 	SHAFT,
 	type Airplane,
+	type AssistLevel,
+	type ControlInputs,
 	type FailureLevels,
 	type PanelReadings
 } from '../aircraft/index.js';
 import { clamp, toDegrees } from '../base/index.js';
-import { attitudeAssist, type AssistState } from './assist.js';
-import type { AssistLevel, ControlInputs } from './controls.js';
+import { attitudeHold, type AttitudeHoldState } from './autopilot/attitude-hold.js';
 import { STEP_SECONDS } from './steps.js';
 
 const GEAR_BY_HAND_SECONDS = 20;
@@ -22,20 +23,36 @@ const GOVERNOR_MOST_PER_SECOND = 0.35;
 /** What stands between the pilot's hands and the aeroplane: control runs, engine and its fuel, gear, governor. */
 export class Systems {
 	private readonly emptyOfFuelKg: number;
-	readonly assisting: AssistState;
+	readonly assisting: AttitudeHoldState;
 
 	/** @param attitude as trimmed: what the assist holds until the stick asks for another. */
 	constructor(
 		private readonly airplane: Airplane,
-		private readonly assist: AssistLevel,
+		private assist: AssistLevel,
 		public fuelKg: number,
-		attitude: Pick<AssistState, 'pitchDeg' | 'bankDeg'>
+		attitude: Pick<AttitudeHoldState, 'pitchDeg' | 'bankDeg'>
 	) {
 		this.emptyOfFuelKg = airplane.aircraft.massKg - fuelKg;
 		this.assisting = { ...attitude, elevatorIntegral: 0, rudderIntegral: 0 };
 	}
 
-	restore(fuelKg: number, assisting: AssistState): void {
+	/** What is held from now on is what there is now. */
+	private takeOver({ pitch, bank }: { pitch: number; bank: number }): void {
+		Object.assign(this.assisting, {
+			pitchDeg: toDegrees(pitch),
+			bankDeg: toDegrees(bank),
+			elevatorIntegral: 0,
+			rudderIntegral: 0
+		});
+	}
+
+	/** The level that was last flown with: what a kept state needs beside the memory of the hold. */
+	get assistLevel(): AssistLevel {
+		return this.assist;
+	}
+
+	restore(fuelKg: number, assisting: AttitudeHoldState, level: AssistLevel): void {
+		this.assist = level;
 		this.fuelKg = fuelKg;
 		this.airplane.massKg = this.emptyOfFuelKg + fuelKg;
 		Object.assign(this.assisting, assisting);
@@ -56,9 +73,10 @@ export class Systems {
 		const { surfaces, aircraft } = this.airplane;
 		const { controls } = aircraft;
 		let { elevator, aileron, rudder } = inputs;
-		if (this.assist === 'attitude') {
+		if (inputs.assist === 'attitude') {
 			const attitude = attitudeOf(state);
-			({ elevator, aileron, rudder } = attitudeAssist(
+			if (this.assist !== 'attitude') this.takeOver(attitude);
+			({ elevator, aileron, rudder } = attitudeHold(
 				this.assisting,
 				inputs,
 				{
@@ -72,6 +90,7 @@ export class Systems {
 				STEP_SECONDS
 			));
 		}
+		this.assist = inputs.assist;
 		const neutralDeg = -inputs.trim * controls.trimRangeDeg;
 		const elevatorDeg =
 			neutralDeg +

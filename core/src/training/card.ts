@@ -7,7 +7,7 @@ import {
 	Loading,
 	VerticalSpeedKind
 } from '../aircraft/index.js';
-import { AltitudeFt, Direction, Identifier } from '../base/index.js';
+import { AltitudeFt, Direction, Identifier, Editions } from '../base/index.js';
 import { CardNavigation, Path } from '../paths/index.js';
 import { RadioSettings, Weather } from '../world/index.js';
 import { closed, PhaseEvent, PlaceId } from './events.js';
@@ -118,7 +118,7 @@ export type CardStart = Static<typeof CardStart>;
 export const TaskCard = Type.Object(
 	{
 		format: Type.Literal('hanza-card'),
-		version: Type.Literal(1),
+		version: Type.Literal(2),
 		id: Identifier,
 		name: Type.String({ minLength: 1, maxLength: 80 }),
 		summary: Type.String({ maxLength: 400 }),
@@ -168,6 +168,20 @@ export const TaskCard = Type.Object(
 	{ ...closed, $id: 'hanza-card' }
 );
 export type TaskCard = Static<typeof TaskCard>;
+
+/** Edition 2 calls what a phase is flown along its path; edition 1 called it a guide. */
+export const CARD_EDITIONS = new Editions('hanza-card', 2, TaskCard, {
+	1: (card) => ({
+		...card,
+		phases: Array.isArray(card.phases) ? card.phases.map(pathOfGuide) : card.phases
+	})
+});
+
+function pathOfGuide(phase: unknown): unknown {
+	if (typeof phase !== 'object' || phase === null || !('guide' in phase)) return phase;
+	const { guide, ...rest } = phase;
+	return { ...rest, path: guide };
+}
 
 /** The covers that a card puts on and the student cannot take off, as bits in the order of `INSTRUMENTS`. */
 export const coversOf = ({ covered = [] }: Pick<TaskCard, 'covered'>): number =>

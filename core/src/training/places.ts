@@ -1,5 +1,5 @@
 import { InputError } from '../base/index.js';
-import type { CardPlace } from '../paths/index.js';
+import { type CardPlace, aidsOf } from '../paths/index.js';
 import { frequencyOf, type Area } from '../world/index.js';
 import type { TaskCard } from './card.js';
 import type { PhaseEvent } from './events.js';
@@ -16,7 +16,7 @@ const aidsOfEvent = (event: PhaseEvent | undefined): string[] =>
 /** The places that the paths, events and calls of a card speak of. */
 export function placesNamed({ phases, calls = [] }: Pick<TaskCard, 'phases' | 'calls'>): string[] {
 	const named = phases.flatMap(({ path, begin, end }) => [
-		...(path ? (path.kind === 'position' ? path.aids : [path.aid]) : []),
+		...(path ? aidsOf(path) : []),
 		...aidsOfEvent(begin),
 		...aidsOfEvent(end)
 	]);

@@ -1,6 +1,7 @@
-import type { Aircraft } from '../aircraft/index.js';
+import type { ControlInputs } from '../aircraft/index.js';
+import { type Aircraft } from '../aircraft/index.js';
 import { clamp, SeededRandom } from '../base/index.js';
-import type { ControlInputs, Flight } from '../simulation/index.js';
+import type { Flight } from '../simulation/index.js';
 import type { Upset } from './card.js';
 
 /** How far each level goes, degrees: least and most. Inside what the model flies and the airframe bears. */

@@ -1,4 +1,4 @@
-export { Area, Runway, validateArea, frequencyOf, placesOf, planeOf } from './area/area.js';
+export { AREA_EDITIONS, Area, Runway, frequencyOf, placesOf, planeOf, validateArea } from './area/area.js';
 export { areaFromGeoJson, areaToGeoJson } from './area/geojson.js';
 export {
 	ADF_KHZ,
@@ -29,7 +29,7 @@ export {
 	trueAltitudeFt,
 	trueFromImpactMps
 } from './atmosphere.js';
-export { type Environment, stillAir } from './environment.js';
+export { stillAir, type Environment } from './environment.js';
 export { inCloud, lightSeen, transmission } from './outside.js';
 export { dippedDeg } from './radio/beacon.js';
 export { IDENT_PERIOD_SECONDS, MORSE, identSeconds, morseWords, toneOn } from './radio/morse.js';
@@ -47,12 +47,12 @@ export { LISTENED, RADIOS_AT_REST, RadioSettings } from './radio/settings.js';
 export { glidepathDeflection, isReceived, localizerDeflection, seenFrom } from './radio/signal.js';
 export { heardStation } from './radio/stations-on.js';
 export {
-	type GustState,
-	type Gusts,
 	TurbulenceLevel,
 	stepGusts,
 	stepSingleGust,
 	stillGusts,
-	turbulenceScales
+	turbulenceScales,
+	type GustState,
+	type Gusts
 } from './turbulence.js';
 export { Atmosphere, Weather, windAt } from './weather.js';

@@ -7,7 +7,7 @@ interface Waiting {
 	body: ArrayBuffer;
 }
 
-interface Catalog extends DBSchema {
+interface OutboxSchema extends DBSchema {
 	waiting: { key: [string, number]; value: Waiting };
 }
 
@@ -26,7 +26,7 @@ const LONGEST_PAUSE_MS = 5000;
  * from it once the server has it, so that neither a reload nor a server that is away loses any.
  */
 export class Uploader {
-	private db: IDBPDatabase<Catalog> | null = null;
+	private db: IDBPDatabase<OutboxSchema> | null = null;
 	private queue: Waiting[] = [];
 	private working = false;
 	private closed = false;
@@ -40,7 +40,7 @@ export class Uploader {
 	/** Sends what an earlier visit left on the shelf. Resolves when it has been sent. */
 	async open(): Promise<void> {
 		try {
-			this.db = await openDB<Catalog>('hanza-flights', 1, {
+			this.db = await openDB<OutboxSchema>('hanza-flights', 1, {
 				upgrade: (db) => {
 					db.createObjectStore('waiting', { keyPath: ['attempt', 'seq'] });
 				}

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import {
-	allFaults,
+	Evidence,
+	findFaults,
 	cutPhases,
 	encodeChunk,
 	flyByRobot,
@@ -20,7 +21,7 @@ self.onmessage = ({ data }: MessageEvent<FlyRequest>) => {
 		answer.flown = {
 			recording,
 			looks: flight.looks,
-			faults: allFaults(card, flight.track, times),
+			faults: findFaults(new Evidence(card, flight.track, times), ['attitude', 'navigation']),
 			scan: reportScan(flight.looks, card.school ?? 'hub-and-spoke', flight.track, card, standard).costs,
 			times,
 			seconds: flight.simulatedSeconds,

@@ -1,39 +1,25 @@
 import {
-	CallsProgress,
-	CardProgress,
-	windEstimates,
-	Track,
-	type WindEstimate,
-	coversOf,
+	CardFlight,
 	decodeChunk,
 	encodeChunk,
-	eventSample,
-	effectiveColumn,
-	EVENT_CHANNELS,
 	failuresFrom,
-	Flight,
 	mayLookOut,
 	Recorder,
 	RECORDING_RATE_HZ,
-	sampleFlight,
-	ROBOT_STEPS,
-	setupOf,
 	STEPS_PER_SECOND,
-	UpsetDirector,
+	Track,
+	windEstimates,
 	type ControlInputs,
-	type EventSample,
 	type Dwell,
-	type ResumeState,
 	type Sample,
 	type ScanInstrument,
 	type Situation,
-	type TaskCard,
-	type Upset
+	type Upset,
+	type WindEstimate
 } from '@hanza/core';
 import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
 import type { Frame, FromFlight, Moment, ToFlight } from './messages.js';
 
-const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
 /** Samples in a chunk: one second, so that at most about that is ever at risk. */
 const CHUNK_SAMPLES = RECORDING_RATE_HZ;
 /** A longer gap means that the machine or the browser was asleep: freeze instead of racing to catch up. */
@@ -50,17 +36,13 @@ const KEPT_MOMENTS = 75;
 /** Says something to the page; buffers of it are handed over. */
 export type Post = (message: FromFlight, transfer?: Transferable[]) => void;
 
-/** A flight under way: time, hands, card and recording. The worker gives it the clock and carries its words. */
+/** A flight under way in the trainer: wall time, recording and its chunks. The worker gives it the clock and carries its words. */
 export class Session {
-	private readonly flight: Flight;
-	private readonly progress: CardProgress;
-	private readonly calls: CallsProgress;
+	private readonly flown: CardFlight;
 	/** A sample a second for the wind, where the card shows it. */
 	private readonly blown = new Recorder();
 	private wind: WindEstimate | null = null;
-	private readonly card: TaskCard;
 	private readonly recorder = new Recorder();
-	private inputs: ControlInputs;
 	private seq: number;
 	/** Samples before this session's recorder, from an earlier visit. */
 	private readonly before: number;
@@ -72,13 +54,9 @@ export class Session {
 	private rate = 1;
 	private readonly moments: Moment[] = [];
 	private readonly looksOut: boolean;
-	/** Covers that the card puts on: they stay on. */
-	private readonly covers: number;
 	/** The hands have moved since the last step. */
 	private unfelt = false;
 	private readonly looks: Dwell[] = [];
-	/** Sets up an unusual attitude; gone when the controls have been taken. */
-	private director: UpsetDirector | null = null;
 	private gazing: { instrument: ScanInstrument; startMs: number } | null = null;
 
 	/** @param now of the wall clock, ms. */
@@ -87,62 +65,33 @@ export class Session {
 		private readonly post: Post,
 		private readonly now: () => number
 	) {
-		this.flight = new Flight({
-			...setupOf(load.card, load.aircraft, load.area),
-			assist: load.assist,
-			seed: load.seed
-		});
-		this.card = load.card;
-		this.progress = new CardProgress(load.card);
-		this.calls = new CallsProgress(load.card);
-		this.looksOut = mayLookOut(load.card);
-		this.covers = coversOf(load.card);
-		this.inputs = { ...this.flight.initialControls, covered: this.covers };
+		const { card, aircraft, area, assist, seed, resume } = load;
+		this.flown = new CardFlight(card, aircraft, area, { assist, seed }, (sample) => this.keep(sample));
+		this.looksOut = mayLookOut(card);
 		this.seq = load.nextSeq;
-		this.before = load.resume ? this.takeUp(load.resume) : 0;
-		if (load.card.upset && this.progress.current < 0) this.setUp(load.card.upset);
-		if (!load.resume) this.sample();
-		this.post({ type: 'loaded', inputs: this.inputs, frame: this.frame() });
+		this.before = resume
+			? this.flown.resume(resume.state, decodeChunk(new Uint8Array(resume.recorded)).track)
+			: 0;
+		if (card.upset && this.flown.progress.current < 0) this.setUp(card.upset);
+		if (!resume) this.sample();
+		this.post({ type: 'loaded', inputs: this.flown.inputs, frame: this.frame() });
 	}
 
-	/** Goes to the kept state and lets the card see again what was recorded before it. */
-	private takeUp({ state, recorded }: { state: ResumeState; recorded: ArrayBuffer }): number {
-		const { track } = decodeChunk(new Uint8Array(recorded));
-		const columns = EVENT_CHANNELS.map((name) => effectiveColumn(track, name));
-		const seen = {} as EventSample;
-		const called = track.has('calls') ? track.column('calls') : null;
-		for (let i = 0; i < track.length; i++) {
-			EVENT_CHANNELS.forEach((name, c) => (seen[name] = columns[c]?.[i] ?? NaN));
-			this.progress.add(seen, track.timeOf(i));
-			this.calls.add(seen, track.timeOf(i), this.progress.current, called?.[i] ?? 0);
-		}
-		this.flight.restore(state.flight);
-		this.inputs = {
-			...this.flight.initialControls,
-			...state.inputs,
-			elevator: 0,
-			aileron: 0,
-			rudder: 0,
-			// Whoever had the controls: a flight taken up again is the student's, or is set up anew.
-			byInstructor: 0
-		};
-		return track.length;
+	private keep(sample: Sample): void {
+		this.recorder.add(sample);
+		if (this.flown.card.windInFlight) this.workOutWind(sample);
 	}
 
 	private sample(): void {
-		const sample = sampleFlight(this.flight, this.inputs);
-		this.recorder.add(sample);
-		const seen = eventSample(sample);
-		this.progress.add(seen, this.flight.timeSeconds);
-		this.calls.add(seen, this.flight.timeSeconds, this.progress.current, this.inputs.calls);
-		if (this.card.windInFlight) this.workOutWind(sample);
+		this.flown.sample();
 		if (this.recorder.length - this.sent >= CHUNK_SAMPLES) this.flush();
 	}
 
 	/** Once in ten seconds is often enough. */
 	private workOutWind(sample: Sample): void {
-		const { navigation } = this.card;
-		if (!navigation || this.flight.steps % STEPS_PER_SECOND !== 0) return;
+		const { card, flight } = this.flown;
+		const { navigation } = card;
+		if (!navigation || flight.steps % STEPS_PER_SECOND !== 0) return;
 		this.blown.add(sample);
 		if (this.blown.length % 10 !== 0) return;
 		const { channels, length } = this.blown.track();
@@ -154,12 +103,7 @@ export class Session {
 		if (length === this.sent) return;
 		const chunk = encodeChunk({ first: this.before + this.sent, track: this.recorder.track(this.sent) });
 		this.closeLook();
-		const resume: ResumeState = {
-			flight: this.flight.snapshot(),
-			inputs: this.inputs,
-			phase: this.progress.current,
-			phaseSeconds: this.progress.elapsedSeconds(this.flight.timeSeconds)
-		};
+		const resume = this.flown.state();
 		const json = new TextEncoder().encode(JSON.stringify({ resume, looks: this.looks.splice(0) }));
 		const body = new Uint8Array(4 + json.length + chunk.length);
 		new DataView(body.buffer).setUint32(0, json.length, true);
@@ -175,32 +119,25 @@ export class Session {
 
 	/** From now on the instructor flies, to hand over in an unusual attitude. */
 	private setUp(upset: Upset): void {
-		const { setup, timeSeconds } = this.flight;
-		this.director = new UpsetDirector(upset, setup.aircraft, setup.seed + this.flight.steps, timeSeconds);
-		this.inputs = { ...this.inputs, byInstructor: 1 };
+		const { setup, steps } = this.flown.flight;
+		this.flown.setUp(upset, setup.seed + steps);
 	}
 
 	/** The student says that he has the controls: they are his as they were left. */
 	take(): void {
-		if (!this.director?.isReady) return;
-		this.director = null;
-		this.inputs = { ...this.inputs, byInstructor: 0 };
-		this.post({ type: 'given', inputs: this.inputs });
+		if (!this.flown.director?.isReady) return;
+		this.flown.handOver();
+		this.post({ type: 'given', inputs: this.flown.inputs });
 		this.run(true);
 	}
 
 	control(asked: ControlInputs): void {
-		const inputs = { ...asked, covered: asked.covered | this.covers };
-		// Who has the controls moves them; the rest, as a cover or a name for a failure, is the student's.
-		const { elevator, aileron, rudder, throttle, trim } = this.inputs;
-		this.inputs = this.director
-			? { ...inputs, elevator, aileron, rudder, throttle, trim, byInstructor: 1 }
-			: { ...inputs, byInstructor: 0 };
+		this.flown.control(asked);
 		this.unfelt = true;
 	}
 
 	run(running: boolean): void {
-		if (this.running === running || this.flight.ended) return;
+		if (this.running === running || this.flown.flight.ended) return;
 		this.running = running;
 		this.lastTick = this.now();
 		this.owedSteps = 0;
@@ -231,7 +168,7 @@ export class Session {
 			this.owedSteps--;
 			this.step();
 		}
-		if (this.progress.done && !this.toldDone) {
+		if (this.flown.progress.done && !this.toldDone) {
 			this.toldDone = true;
 			this.post({ type: 'done' });
 		}
@@ -244,7 +181,7 @@ export class Session {
 	}
 
 	private get nowMs(): number {
-		return Math.round(this.flight.timeSeconds * 1000);
+		return Math.round(this.flown.flight.timeSeconds * 1000);
 	}
 
 	/** Keeps the look that is going on, and lets it go on as the next; they are one again when read. */
@@ -255,21 +192,23 @@ export class Session {
 	}
 
 	private step(): void {
-		if (this.director && this.flight.steps % ROBOT_STEPS === 0) {
-			this.inputs = { ...this.director.controls(this.flight, this.inputs), byInstructor: 1 };
-			if (this.director.isReady) {
+		const { flown } = this;
+		if (flown.director && flown.decides) {
+			flown.direct(flown.director);
+			if (flown.director.isReady) {
 				this.running = false;
 				this.post({ type: 'offered' });
 				return;
 			}
 		}
-		this.flight.step(this.inputs);
+		flown.step();
 		this.unfelt = false;
-		if (this.flight.steps % SAMPLE_STEPS === 0) this.sample();
-		if (!this.flight.ended) return;
+		this.sample();
+		const { ended } = flown.flight;
+		if (!ended) return;
 		this.running = false;
 		this.flush();
-		this.post({ type: 'ended', end: this.flight.ended });
+		this.post({ type: 'ended', end: ended });
 	}
 
 	/** The page is about to draw: the flight is brought up to now and shown. */
@@ -284,23 +223,23 @@ export class Session {
 	}
 
 	execute(command: InstructorCommand): void {
-		const { timeSeconds } = this.flight;
+		const { timeSeconds } = this.flown.flight;
 		switch (command.kind) {
 			case 'fail':
-				this.flight.arm({
+				this.flown.flight.arm({
 					kind: command.failure,
 					atSeconds: timeSeconds,
 					creepSeconds: command.creepSeconds
 				});
 				return;
 			case 'repair':
-				this.flight.repair(command.failure);
+				this.flown.flight.repair(command.failure);
 				return;
 			case 'freeze':
 				this.run(false);
 				return;
 			case 'upset':
-				if (!this.director) this.setUp(command.upset);
+				if (!this.flown.director) this.setUp(command.upset);
 				return;
 			default:
 				command satisfies never;
@@ -309,57 +248,57 @@ export class Session {
 
 	situation(): Situation {
 		return {
-			start: this.flight.asStart(this.inputs),
-			fromPhase: Math.max(0, this.progress.current),
-			failures: failuresFrom(this.flight.failures, this.flight.timeSeconds)
+			start: this.flown.flight.asStart(this.flown.inputs),
+			fromPhase: Math.max(0, this.flown.progress.current),
+			failures: failuresFrom(this.flown.flight.failures, this.flown.flight.timeSeconds)
 		};
 	}
 
 	private eye(): Frame['eye'] {
 		if (!this.looksOut) return null;
-		const { northNm, eastNm, altitudeFt, headingDeg, pitchDeg, bankDeg } = this.flight.truth();
+		const { northNm, eastNm, altitudeFt, headingDeg, pitchDeg, bankDeg } = this.flown.flight.truth();
 		return {
 			northNm,
 			eastNm,
 			altitudeFt,
-			headingDeg: headingDeg + this.flight.setup.variationDeg,
+			headingDeg: headingDeg + this.flown.flight.setup.variationDeg,
 			pitchDeg,
 			bankDeg
 		};
 	}
 
 	private position(): Frame['position'] {
-		if (!this.card.planInFlight) return null;
-		const { northNm, eastNm, trackDeg } = this.flight.truth();
+		if (!this.flown.card.planInFlight) return null;
+		const { northNm, eastNm, trackDeg } = this.flown.flight.truth();
 		return { northNm, eastNm, trackDeg };
 	}
 
 	private call(): Frame['call'] {
-		const { open } = this.calls;
+		const { open } = this.flown.calls;
 		if (!open) return null;
 		const { call, dueSeconds, tickedSeconds } = open;
 		return {
 			name: call.name,
 			items: call.items,
 			ticked: tickedSeconds.filter((one) => one !== null).length,
-			overdue: this.flight.timeSeconds - dueSeconds > call.withinSeconds
+			overdue: this.flown.flight.timeSeconds - dueSeconds > call.withinSeconds
 		};
 	}
 
 	private frame(): Frame {
-		const { timeSeconds, panel, surfaces } = this.flight;
+		const { timeSeconds, panel, surfaces } = this.flown.flight;
 		return {
 			timeSeconds,
 			panel: { ...panel },
-			phase: this.progress.current,
-			phaseSeconds: this.progress.elapsedSeconds(timeSeconds),
+			phase: this.flown.progress.current,
+			phaseSeconds: this.flown.progress.elapsedSeconds(timeSeconds),
 			flapsDeg: surfaces.flapsDeg,
-			stallWarning: this.flight.stallWarning,
+			stallWarning: this.flown.flight.stallWarning,
 			gear: surfaces.gear,
-			gearWarning: this.flight.gearWarning,
-			byInstructor: this.director !== null,
+			gearWarning: this.flown.flight.gearWarning,
+			byInstructor: this.flown.director !== null,
 			eye: this.eye(),
-			radio: this.flight.radio && { ...this.flight.radio },
+			radio: this.flown.flight.radio && { ...this.flown.flight.radio },
 			position: this.position(),
 			call: this.call(),
 			wind: this.wind

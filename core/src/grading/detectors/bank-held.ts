@@ -1,11 +1,12 @@
+import type { Evidence } from '../evidence.js';
 import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
 import type { Phase } from '../../training/index.js';
-import { fault, type Fault, type FaultContext } from './fault.js';
+import { fault, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
 /** A bank kept until the heading is there: the turn goes through it. */
-export function bankHeld({ card, track, times, settings, rough }: FaultContext): Fault[] {
+export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const rolled = track.has('bankDeg') ? track.column('bankDeg') : null;
 	const bank = rolled && runningMean(rolled, Math.round(track.rateHz / 2));
 	const heading = effectiveColumn(track, 'indicatedHeadingDeg');

@@ -1,14 +1,16 @@
+import type { DetectorSettings } from '../detector-settings.js';
+import type { Evidence } from '../evidence.js';
 import { FAILURE_KINDS, AFFECTED_INSTRUMENTS } from '../../aircraft/index.js';
 import { correlation, reversals, runningMean, spread } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
-import { fault, indexAt, type Fault, type FaultContext } from './fault.js';
+import { fault, indexAt, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
 /**
  * Pitch moved back and forth after the lagging vertical speed: the nose goes down while the needle
  * shows up and the other way round, again and again, where altitude or rate was to be steady.
  */
-export function chasesVerticalSpeed({ card, track, times, settings, rough }: FaultContext): Fault[] {
+export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const pitch = effectiveColumn(track, 'pitchDeg');
 	const shown = track.has('indicatedVerticalSpeedFpm') ? track.column('indicatedVerticalSpeedFpm') : null;
 	if (!pitch || !shown) return [];
@@ -62,7 +64,7 @@ function chasedIn(
 	from: number,
 	to: number,
 	rateHz: number,
-	settings: FaultContext['settings'],
+	settings: DetectorSettings,
 	rough: number
 ): boolean {
 	const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -1,6 +1,7 @@
+import type { Evidence } from '../evidence.js';
 import { runningMean } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
-import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
 function runBelowUpTo(column: Float64Array, value: number, run: number, from: number, last: number): number {
@@ -29,7 +30,7 @@ function leftAltitudeAt(
 }
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
-export function descentBeforeSlowing({ card, track, times, settings, rough }: FaultContext): Fault[] {
+export function descentBeforeSlowing({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const raw = effectiveColumn(track, 'verticalSpeedFpm');
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
 	const shown = effectiveColumn(track, 'indicatedAirspeedKt');

@@ -1,9 +1,10 @@
+import type { Evidence } from '../evidence.js';
 import { runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
-import { fault, indexAt, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
-export function levelOffs({ card, track, times, settings, rough }: FaultContext): Fault[] {
+function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const raw = effectiveColumn(track, 'verticalSpeedFpm');
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
@@ -123,3 +124,10 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 	while (there < limit - 1 && throttle[there]! < (before + after) / 2) there++;
 	return there;
 }
+
+/** Level-offs begun with less than the lead that the rate asks for. */
+export const lateLevelOff = (evidence: Evidence): Fault[] =>
+	evidence.once(levelOffs).filter(({ kind }) => kind === 'late-level-off');
+/** Level-offs begun with much more than that. */
+export const earlyLevelOff = (evidence: Evidence): Fault[] =>
+	evidence.once(levelOffs).filter(({ kind }) => kind === 'early-level-off');

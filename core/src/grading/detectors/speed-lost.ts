@@ -1,10 +1,11 @@
+import type { Evidence } from '../evidence.js';
 import { runningMean } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
-import { fault, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+import { fault, ROUGH_AIR, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
 /** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
-export function speedLost({ card, track, times, settings, rough }: FaultContext): Fault[] {
+export function speedLost({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
 	const throttle = track.has('throttle') ? track.column('throttle') : null;
 	if (!speed || !throttle) return [];

@@ -1,6 +1,6 @@
 import type { Track } from '../../recording/index.js';
 import type { Phase, PhaseTimes, TaskCard } from '../../training/index.js';
-import { indexAt } from './fault.js';
+import { indexAt } from '../fault.js';
 
 /** A phase of the flight with its place in the recording. */
 interface Stretch {

@@ -1,6 +1,7 @@
+import type { Evidence } from '../evidence.js';
 import { formatClock, runningMean } from '../../base/index.js';
 import type { Phase, PhaseTimes, TaskCard } from '../../training/index.js';
-import { fault, ROUGH_AIR, type Fault, type FaultContext } from './fault.js';
+import { fault, ROUGH_AIR, type Fault } from '../fault.js';
 
 interface Change {
 	kind: 'pitch' | 'power' | 'bank';
@@ -47,7 +48,7 @@ const CLEAR_IN_ROUGH_AIR = 1.7;
 const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
 
 /** Pitch, power and bank changed together where the card does not ask for it. */
-export function twoChanges({ card, track, times, settings, rough }: FaultContext): Fault[] {
+export function twoChanges({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const window = Math.round(settings.changeWindowSeconds * track.rateHz);
 	const lasts = Math.round(settings.changeLastsSeconds * track.rateHz);
 	const changes: Change[] = (

@@ -23,12 +23,13 @@ export interface ArcReport {
 
 const ROLLED_OUT_DEG = 6;
 
-export function arcReport(flown: Flown, path: ArcPath): ArcReport | null {
+/** How an arc was flown; nothing where it was not flown long enough to tell. */
+export function arcReports(flown: Flown, path: ArcPath): ArcReport[] {
 	const { card, track, from, to, phase } = flown;
 	const column = pathDeviation(card, card.phases[phase]!, track, 'arcNm');
 	const settle = card.phases[phase]!.targets.arcNm?.settleSeconds ?? 0;
 	const start = Math.min(to, from + Math.round(settle * track.rateHz));
-	if (!column || start >= to) return null;
+	if (!column || start >= to) return [];
 	const off = column.subarray(start, to);
 	let worst = 0;
 	off.forEach((value, i) => {
@@ -40,19 +41,21 @@ export function arcReport(flown: Flown, path: ArcPath): ArcReport | null {
 	while (turned < to && Math.abs(bank[turned]!) >= ROLLED_OUT_DEG) turned++;
 	const within = (limit: number) =>
 		(100 * off.filter((value) => Math.abs(value) <= limit).length) / off.length;
-	return {
-		phase,
-		startSeconds: track.timeOf(from),
-		endSeconds: track.timeOf(to - 1),
-		radiusNm: path.radiusNm,
-		withinPercent: {
-			containment: within(ARC_TIERS_NM.containment),
-			test: within(ARC_TIERS_NM.test),
-			sharp: within(ARC_TIERS_NM.sharp)
-		},
-		rmsNm: Math.sqrt(off.reduce((sum, value) => sum + value ** 2, 0) / off.length),
-		worstNm: off[worst]!,
-		worstAtSeconds: track.timeOf(start + worst),
-		rolledOutNm: turned < to ? column[turned]! : null
-	};
+	return [
+		{
+			phase,
+			startSeconds: track.timeOf(from),
+			endSeconds: track.timeOf(to - 1),
+			radiusNm: path.radiusNm,
+			withinPercent: {
+				containment: within(ARC_TIERS_NM.containment),
+				test: within(ARC_TIERS_NM.test),
+				sharp: within(ARC_TIERS_NM.sharp)
+			},
+			rmsNm: Math.sqrt(off.reduce((sum, value) => sum + value ** 2, 0) / off.length),
+			worstNm: off[worst]!,
+			worstAtSeconds: track.timeOf(start + worst),
+			rolledOutNm: turned < to ? column[turned]! : null
+		}
+	];
 }

@@ -31,6 +31,14 @@ export function flownPhases(card: TaskCard, track: Track, times: readonly PhaseT
 	}));
 }
 
+/** The phases that are flown along something, of a flight of which navigation is judged; too short ones left out. */
+export const judgedPhases = (card: TaskCard, track: Track, times: readonly PhaseTimes[]): Flown[] =>
+	isJudged(card, track)
+		? flownPhases(card, track, times).filter(
+				({ phase, from, to }) => card.phases[phase]!.path && to - from >= track.rateHz
+			)
+		: [];
+
 export interface Along {
 	rightNm: number;
 	pastNm: number;

@@ -242,3 +242,9 @@ export function gotBetter({ circuits }: HoldReport): boolean | null {
 	if (!first || !last || first === last) return null;
 	return Math.abs(last.missNm) <= Math.abs(first.missNm) + 0.02;
 }
+
+/** A hold is turned its own way: no tolerance covers the other. */
+export const wrongSides = ({ circuits }: HoldReport, path: HoldPath): string[] =>
+	circuits.some(({ turns }) => turns !== path.turns)
+		? [`was turned the wrong way: ${path.turns} turns were asked for`]
+		: [];

@@ -9,8 +9,8 @@ export interface MarkReport {
 	marked: { northNm: number; eastNm: number };
 	was: { northNm: number; eastNm: number };
 	errorNm: number;
-	/** The radials drawn to find it; missing from flights that were graded without. */
-	lines?: LineReport[];
+	/** The radials drawn to find it. */
+	lines: LineReport[];
 }
 
 /** A radial that the student drew, against the one the aircraft was on when the place was said. */

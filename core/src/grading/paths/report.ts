@@ -1,20 +1,14 @@
-import type { Track } from '../../recording/index.js';
-import { callsOf, type DueCall, type PhaseTimes, type TaskCard } from '../../training/index.js';
-import type { Fault } from '../detectors/fault.js';
-import {
-	courseFaults,
-	holdFaults,
-	identFault,
-	NAVIGATION_FAULT_DEFAULTS,
-	type NavigationFaultSettings
-} from '../detectors/navigation.js';
-import { arcReport, type ArcReport } from './arc.js';
-import { courseReport, type CourseReport } from './course.js';
-import { flownPhases, isJudged } from './flown.js';
-import { holdReport, type HoldReport } from './hold.js';
-import { homingReport, type HomingReport } from './homing.js';
-import { markReports, type MarkReport } from './position.js';
-import { reversalReport, type ReversalReport } from './reversal.js';
+import { type Path, type PathKindId } from '../../paths/index.js';
+import { callsOf, type DueCall } from '../../training/index.js';
+import type { Evidence } from '../evidence.js';
+import type { ArcReport } from './arc.js';
+import type { CourseReport } from './course.js';
+import { isJudged, judgedPhases } from './flown.js';
+import type { HoldReport } from './hold.js';
+import type { HomingReport } from './homing.js';
+import type { MarkReport } from './position.js';
+import { PATH_REPORTS, type PathReport } from './registry.js';
+import type { ReversalReport } from './reversal.js';
 import { windEstimates, type WindEstimate } from './wind.js';
 import { workload, type Workload } from './workload.js';
 
@@ -24,96 +18,75 @@ export interface NavigationReport {
 	arcs: ArcReport[];
 	holds: HoldReport[];
 	reversals: ReversalReport[];
-	/** Missing from flights that were graded without. */
-	homings?: HomingReport[];
+	homings: HomingReport[];
 	marks: MarkReport[];
 	winds: WindEstimate[];
 	calls: DueCall[];
 	workload: Workload[];
 }
 
-/**
- * The report of a flight and its faults of navigation; null for a card without places, or a recording without
- * a position.
- */
-export function navigationOf(
-	card: TaskCard,
-	track: Track,
-	times: readonly PhaseTimes[],
-	changed: Partial<NavigationFaultSettings> = {}
-): { report: NavigationReport; faults: Fault[] } | null {
+/** The list of a navigation report that a kind of path fills. */
+const LISTS = {
+	course: 'courses',
+	arc: 'arcs',
+	hold: 'holds',
+	reversal: 'reversals',
+	homing: 'homings',
+	position: 'marks'
+} as const satisfies Record<PathKindId, keyof NavigationReport>;
+
+/** A phase with its path and what is reported of it. */
+interface Reported {
+	phase: number;
+	path: Path;
+	reports: object[];
+}
+
+const reportsOf = ({ card, track, times }: Evidence): Reported[] =>
+	judgedPhases(card, track, times).map((flown) => {
+		const path = card.phases[flown.phase]!.path!;
+		const { reports } = PATH_REPORTS[path.kind] as PathReport<Path, object>;
+		return { phase: flown.phase, path, reports: reports(flown, path) };
+	});
+
+/** What is reported of the paths of one kind, each with its path. */
+export const reportedOf = <R extends object, P extends Path>(
+	evidence: Evidence,
+	kind: P['kind']
+): { report: R; path: P }[] =>
+	evidence
+		.once(reportsOf)
+		.filter(({ path }) => path.kind === kind)
+		.flatMap(({ path, reports }) => reports.map((report) => ({ report: report as R, path: path as P })));
+
+/** How a flight was navigated; null for a card without places, or a recording without a position. */
+export function navigationReport(evidence: Evidence): NavigationReport | null {
+	const { card, track, times } = evidence;
 	if (!isJudged(card, track)) return null;
-	const settings = { ...NAVIGATION_FAULT_DEFAULTS, ...changed };
 	const calls = callsOf(card, track, times);
-	const homings: HomingReport[] = [];
 	const report: NavigationReport = {
-		homings,
 		courses: [],
 		arcs: [],
 		holds: [],
 		reversals: [],
+		homings: [],
 		marks: [],
 		winds: windEstimates(track, card.navigation!.variationDeg),
 		calls,
 		workload: workload(track, calls)
 	};
-	const faults: Fault[] = [];
-	const identified = new Set<string>();
-	for (const flown of flownPhases(card, track, times)) {
-		const { path } = card.phases[flown.phase]!;
-		if (!path || flown.to - flown.from < track.rateHz) continue;
-		switch (path.kind) {
-			case 'course':
-				report.courses.push(courseReport(flown, path));
-				faults.push(...courseFaults(flown, path, settings));
-				break;
-			case 'arc': {
-				const arc = arcReport(flown, path);
-				if (arc) report.arcs.push(arc);
-				break;
-			}
-			case 'hold': {
-				const hold = holdReport(flown, path);
-				report.holds.push(hold);
-				faults.push(...holdFaults(hold, path, settings));
-				break;
-			}
-			case 'reversal':
-				report.reversals.push(reversalReport(flown, path));
-				break;
-			case 'position':
-				report.marks.push(...markReports(flown));
-				break;
-			case 'homing':
-				homings.push(homingReport(flown, path));
-				break;
-			default:
-				path satisfies never;
-		}
-		// Once a station has been found unidentified it need not be said again for every phase.
-		const aids = path.kind === 'position' ? [] : [path.aid];
-		for (const aid of aids) {
-			if (identified.has(aid)) continue;
-			const found = identFault(flown, aid, settings);
-			if (found.length > 0) identified.add(aid);
-			faults.push(...found);
-		}
-	}
-	return { report, faults };
+	for (const { path, reports } of evidence.once(reportsOf))
+		(report[LISTS[path.kind]] as object[]).push(...reports);
+	return report;
 }
 
-/** What no tolerance covers: a reversal beyond its limit or on the wrong side, a hold turned the wrong way. */
-export function hardLimits({ reversals, holds }: NavigationReport, card: TaskCard): Map<number, string[]> {
+/** What no tolerance covers, by phase: a reversal beyond its limit or on the wrong side, a hold turned the wrong way. */
+export function hardLimits(evidence: Evidence): Map<number, string[]> {
 	const found = new Map<number, string[]>();
-	const say = (phase: number, text: string) => found.set(phase, [...(found.get(phase) ?? []), text]);
-	for (const { phase, farthestNm, limitNm, rightSide } of reversals) {
-		if (farthestNm > limitNm) say(phase, `went ${farthestNm.toFixed(1)} NM out, ${limitNm} NM was the limit`);
-		if (!rightSide) say(phase, 'was flown on the wrong side');
-	}
-	for (const { phase, circuits } of holds) {
-		const path = card.phases[phase]?.path;
-		if (path?.kind === 'hold' && circuits.some(({ turns }) => turns !== path.turns))
-			say(phase, `was turned the wrong way: ${path.turns} turns were asked for`);
+	for (const { phase, path, reports } of evidence.once(reportsOf)) {
+		const { broken } = PATH_REPORTS[path.kind] as PathReport<Path, object>;
+		const texts = reports.flatMap((report) => broken?.(report, path) ?? []);
+		if (texts.length > 0) found.set(phase, [...(found.get(phase) ?? []), ...texts]);
 	}
 	return found;
 }

@@ -67,3 +67,9 @@ export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport
 		establishedNm: inbound.at(-1)?.rightNm ?? 0
 	};
 }
+
+/** A reversal stays inside its limit and on its side. */
+export const beyondLimits = ({ farthestNm, limitNm, rightSide }: ReversalReport): string[] => [
+	...(farthestNm > limitNm ? [`went ${farthestNm.toFixed(1)} NM out, ${limitNm} NM was the limit`] : []),
+	...(rightSide ? [] : ['was flown on the wrong side'])
+];

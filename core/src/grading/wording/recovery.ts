@@ -1,9 +1,10 @@
 import { formatClock } from '../../base/index.js';
-import { fault, type Fault } from '../detectors/fault.js';
 import type { Recovery, RecoveryControl } from '../recovery.js';
 
 const WORDS: Record<RecoveryControl, string> = { power: 'power', pitch: 'nose', bank: 'wings' };
-const list = (order: readonly RecoveryControl[]): string => order.map((one) => WORDS[one]).join(', ');
+/** Controls in their order, in words. */
+export const controlWords = (order: readonly RecoveryControl[]): string =>
+	order.map((one) => WORDS[one]).join(', ');
 
 /** Why the order is what it is. */
 export const recoveryReason = (noseHigh: boolean): string =>
@@ -23,30 +24,4 @@ export function recoveryText(one: Recovery): string {
 			? 'It never came to level flight.'
 			: `Level after ${Math.round(one.recoveredSeconds - one.startSeconds)} s.`;
 	return `${start} ${began} ${end} ${numbers}`;
-}
-
-/** What went wrong in a recovery, as faults. */
-export function recoveryFaults(recoveries: readonly Recovery[]): Fault[] {
-	return recoveries.flatMap((one) => [
-		...(one.inOrder
-			? []
-			: [
-					fault(
-						'recovery-order',
-						one.startSeconds,
-						one.endSeconds,
-						`You recovered in the order ${list(one.order)}; taught is ${list(one.taught)}.`,
-						recoveryReason(one.noseHigh)
-					)
-				]),
-		...one.wrongWay.map(({ atSeconds, text }) =>
-			fault(
-				'wrong-way-input',
-				atSeconds,
-				atSeconds + 1,
-				`Wrong way at ${formatClock(atSeconds)}: ${text}.`,
-				'Airspeed first, then the attitude, then the hands. A slow right input beats a quick wrong one.'
-			)
-		)
-	]);
 }

@@ -1,5 +1,5 @@
 import { formatClock } from '../../base/index.js';
-import type { Fault } from '../detectors/fault.js';
+import type { Fault } from '../fault.js';
 import { recognitionText, type FailureRecognition } from '../failure-recognition.js';
 import type { GradedPhase, Statement, Verdict } from '../grades.js';
 import type { Recovery } from '../recovery.js';

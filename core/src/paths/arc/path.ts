@@ -1,3 +1,4 @@
+import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
@@ -11,3 +12,10 @@ export const ArcPath = Type.Object(
 	closed
 );
 export type ArcPath = Static<typeof ArcPath>;
+
+export const arcKind: PathKind<ArcPath> = {
+	schema: ArcPath,
+	aids: ({ aid: one }) => [one],
+	identified: ({ aid: one }) => [one],
+	course: () => null
+};

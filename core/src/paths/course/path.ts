@@ -1,3 +1,4 @@
+import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, FullScale } from '../shared.js';
@@ -16,3 +17,10 @@ export const CoursePath = Type.Object(
 	closed
 );
 export type CoursePath = Static<typeof CoursePath>;
+
+export const courseKind: PathKind<CoursePath> = {
+	schema: CoursePath,
+	aids: ({ aid: one }) => [one],
+	identified: ({ aid: one }) => [one],
+	course: (path) => path
+};

@@ -1,3 +1,4 @@
+import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
@@ -19,3 +20,10 @@ export const HoldPath = Type.Object(
 	closed
 );
 export type HoldPath = Static<typeof HoldPath>;
+
+export const holdKind: PathKind<HoldPath> = {
+	schema: HoldPath,
+	aids: ({ aid: one }) => [one],
+	identified: ({ aid: one }) => [one],
+	course: ({ aid: one, inboundCourseDeg }) => ({ aid: one, courseDeg: inboundCourseDeg })
+};

@@ -1,3 +1,4 @@
+import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
@@ -11,3 +12,10 @@ export const HomingPath = Type.Object(
 	closed
 );
 export type HomingPath = Static<typeof HomingPath>;
+
+export const homingKind: PathKind<HomingPath> = {
+	schema: HomingPath,
+	aids: ({ aid: one }) => [one],
+	identified: ({ aid: one }) => [one],
+	course: () => null
+};

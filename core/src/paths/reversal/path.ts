@@ -1,3 +1,4 @@
+import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
@@ -20,3 +21,10 @@ export const ReversalPath = Type.Object(
 	closed
 );
 export type ReversalPath = Static<typeof ReversalPath>;
+
+export const reversalKind: PathKind<ReversalPath> = {
+	schema: ReversalPath,
+	aids: ({ aid: one }) => [one],
+	identified: ({ aid: one }) => [one],
+	course: ({ aid: one, inboundCourseDeg }) => ({ aid: one, courseDeg: inboundCourseDeg })
+};

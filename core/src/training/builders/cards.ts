@@ -21,7 +21,7 @@ export function cardOf(
 	const { gearDown, governedRpm } = base;
 	return {
 		format: 'hanza-card',
-		version: 1,
+		version: 2,
 		aircraft: setting.aircraft.id,
 		area: setting.area,
 		start: {

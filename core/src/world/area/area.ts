@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { AltitudeFt, Direction, Identifier, InputError, parse } from '../../base/index.js';
+import { AltitudeFt, Direction, Identifier, InputError, Editions } from '../../base/index.js';
 import { WindLayer } from '../weather.js';
 import { LocalPlane } from './plane.js';
 import { Fix, OnPlane, Station } from './stations.js';
@@ -103,6 +103,8 @@ export const Area = Type.Object(
 );
 export type Area = Static<typeof Area>;
 
+export const AREA_EDITIONS = new Editions('hanza-area', 1, Area);
+
 /** Somewhere that can be flown to. */
 export interface Place {
 	id: string;
@@ -129,7 +131,7 @@ export function placesOf(area: Area): Place[] {
  * @throws InputError that names what does not.
  */
 export function validateArea(value: unknown): Area {
-	const area = parse(Area, value);
+	const area = AREA_EDITIONS.upgrade(value);
 	const seen = new Set<string>();
 	for (const { id } of [...area.stations, ...area.fixes, ...area.airports]) {
 		if (seen.has(id)) throw new InputError('/', `has two places called ${id}: every id may be used once`);

@@ -8,7 +8,7 @@ import {
 	movedAxis,
 	DEFAULT_SETUP
 } from './gamepad.js';
-import { NOTHING_SAID } from '@hanza/core';
+import { inputsAtRest } from '@hanza/core';
 import { moveByKeys, stepFlaps } from './keyboard-controls.js';
 
 const setting = (change: object) => ({ ...freshAxis(0), ...change });
@@ -50,6 +50,7 @@ describe('an axis', () => {
 
 describe('keys', () => {
 	const inputs = {
+		...inputsAtRest(),
 		elevator: 0,
 		aileron: 0,
 		rudder: 0,
@@ -63,7 +64,6 @@ describe('keys', () => {
 		headingKnobDeg: 0,
 		alternateStatic: 0,
 		covered: 0,
-		...NOTHING_SAID
 	};
 
 	it('move the stick out while held and back when let go, and hold the levers where they are', () => {

@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
 	type Area,
+	CARD_EDITIONS,
 	InfeasibleError,
 	placesNamed,
 	cardFrom,
@@ -13,7 +14,7 @@ import {
 	PATTERN_IDS,
 	patternCard,
 	setupOf,
-	TaskCard,
+	type TaskCard,
 	UPSET_LEVELS,
 	upsetCard,
 	type PatternId,
@@ -30,7 +31,7 @@ import { areaOf } from './areas.js';
  * @throws InputError that names what does not go.
  */
 export function validateCard(card: unknown, kept?: Area): TaskCard {
-	const checked = parse(TaskCard, card);
+	const checked = CARD_EDITIONS.upgrade(card);
 	const aircraft = aircraftCatalog.get(checked.aircraft);
 	const area = kept ?? areaCatalog.get(checked.area);
 	const places = new Set(checked.navigation?.places.map(({ id }) => id));
@@ -48,7 +49,7 @@ export function validateCard(card: unknown, kept?: Area): TaskCard {
 
 /** A card as it comes from outside, in whatever area it speaks of. @throws HanzaError as `validateCard`. */
 export async function validateStoredCard(db: Knex, card: unknown): Promise<TaskCard> {
-	const { area } = parse(TaskCard, card);
+	const { area } = CARD_EDITIONS.upgrade(card);
 	return validateCard(card, await areaOf(db, area));
 }
 

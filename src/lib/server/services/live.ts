@@ -3,7 +3,6 @@ import {
 	EAST,
 	METRES_PER_NM,
 	NORTH,
-	NOTHING_SAID,
 	STEPS_PER_SECOND,
 	type ArmedFailure,
 	type ControlInputs,
@@ -56,7 +55,7 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 			timeSeconds,
 			// The cockpit wrote all of its readings; the schema of a kept state does not name them.
 			panel: resume.flight.panel as unknown as PanelReadings,
-			inputs: { ...NOTHING_SAID, ...resume.inputs },
+			inputs: resume.inputs,
 			failures: resume.flight.failures as ArmedFailure[],
 			phase: resume.phase ?? 0,
 			phaseSeconds: resume.phaseSeconds ?? 0,

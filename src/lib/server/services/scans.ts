@@ -12,6 +12,7 @@ import {
 	parse,
 	reportScan,
 	SCHOOL_IDS,
+	toleranceOf,
 	type Dwell,
 	type PanelArea,
 	type ScanReport,
@@ -129,7 +130,7 @@ export async function scanOf(db: Knex, attempt: Attempt): Promise<FlightScan | n
 		SCHOOL_IDS.map((school) => [school, reportScan(looks, school, track, card, standard)])
 	) as Record<SchoolId, ScanReport>;
 	const deviations = [...deviationsByTarget(track, card)].map(([item, values]) => {
-		const { above, below } = standard.items[item];
+		const { above, below } = toleranceOf(standard, item);
 		const tolerances = [];
 		for (let i = 0; i < values.length; i += track.rateHz) {
 			const off = values[i]!;

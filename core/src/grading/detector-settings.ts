@@ -1,40 +1,3 @@
-import type { Track } from '../../recording/index.js';
-import type { PhaseTimes, TaskCard } from '../../training/index.js';
-
-/** A named fault with the seconds it happened and an instructor's words. */
-export interface Fault {
-	kind: FaultKind;
-	name: string;
-	startSeconds: number;
-	endSeconds: number;
-	text: string;
-	tryNext: string;
-}
-
-export const FAULT_NAMES = {
-	'descent-before-slowing': 'Descent before slowing',
-	'late-level-off': 'Late level-off',
-	'early-level-off': 'Early level-off',
-	'two-changes-at-once': 'Two changes at once',
-	'chases-vertical-speed': 'Chases the vertical speed',
-	'speed-lost': 'Speed lost in level-off or turn',
-	'bank-held': 'Bank held into the heading',
-	'failure-not-named': 'Failure not named in time',
-	'recovery-order': 'Recovery out of order',
-	'wrong-way-input': 'Wrong-way input in a recovery',
-	'chases-needle': 'Chases the needle',
-	'turn-held-until-centred': 'Holds the turn until the needle is centred',
-	'corrects-too-much': 'Corrects too much',
-	'corrects-too-little': 'Corrects too little',
-	'no-wind-correction': 'No wind correction kept',
-	'reverse-sensing': 'Reverse sensing',
-	'not-identified': 'Station not identified',
-	'hold-entry': 'Wrong entry into the hold',
-	'hold-side': 'Hold turned the wrong way',
-	'hold-timing': 'Legs of the hold not timed'
-} as const;
-export type FaultKind = keyof typeof FAULT_NAMES;
-
 /** Thresholds of the detectors; each has its default here and can be set otherwise. */
 export interface FaultSettings {
 	/** A descent has begun when the vertical speed has been below this, ft/min, … */
@@ -127,35 +90,69 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldThroughDeg: 5
 };
 
-/** From this roughness on the air itself does what a hand would be blamed for in calm. */
-export const ROUGH_AIR = 1.25;
-
-/** Naming a failure in this time is in time, s. */
-export const NAMED_WITHIN_SECONDS = 60;
-
-export interface FaultContext {
-	/** Times by which what counts as a change or a deviation is larger in rough air; 1 in calm. */
-	rough: number;
-	card: TaskCard;
-	track: Track;
-	times: readonly PhaseTimes[];
-	settings: FaultSettings;
+/** Thresholds of the detectors of navigation; each a setting. */
+export interface NavigationFaultSettings {
+	/** Chasing: so many crossings of the course, each with the heading swung by so much. */
+	chaseCrossings: number;
+	chaseHeadingDeg: number;
+	/** From crossing to crossing in this time at the most, s; and each swing like the one before, within these ratios. */
+	chaseSeconds: number;
+	chaseSizeRatio: number;
+	chaseTimeRatio: number;
+	/** Held until centred: the track still cuts the course by so much on it, and goes past by so much. */
+	throughCutDeg: number;
+	throughNm: number;
+	/** Too much: a correction of so many degrees for less than this share of full scale, so often. */
+	muchDeg: number;
+	muchShare: number;
+	muchTimes: number;
+	/** Too little: off by this share for so long, closing by less than so many degrees. */
+	littleShare: number;
+	littleSeconds: number;
+	littleDeg: number;
+	/** No wind kept: out by this share to the same side so often, where the wind asks for so many degrees. */
+	driftShare: number;
+	driftTimes: number;
+	driftNeededDeg: number;
+	/** Reverse sensing: off and turned away from the course by so much for so long. */
+	reverseShare: number;
+	reverseDeg: number;
+	reverseSeconds: number;
+	/** A station is to be identified this long after its phase began, s. */
+	identSeconds: number;
+	/**
+	 * Timing: from the second circuit on off to the same side, by so much in the mean, s; with one such circuit only, the
+	 * first has to be off to that side too, by this.
+	 */
+	timingFirstSeconds: number;
+	timingSeconds: number;
 }
 
-export const fault = (
-	kind: FaultKind,
-	startSeconds: number,
-	endSeconds: number,
-	text: string,
-	tryNext: string
-): Fault => ({
-	kind,
-	name: FAULT_NAMES[kind],
-	startSeconds,
-	endSeconds,
-	text,
-	tryNext
-});
+export const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
+	chaseCrossings: 4,
+	chaseHeadingDeg: 12,
+	chaseSeconds: 60,
+	chaseSizeRatio: 1.8,
+	chaseTimeRatio: 1.7,
+	throughCutDeg: 14,
+	throughNm: 0.08,
+	muchDeg: 22,
+	muchShare: 0.24,
+	muchTimes: 1,
+	littleShare: 0.4,
+	littleSeconds: 75,
+	littleDeg: 3,
+	driftShare: 0.2,
+	driftTimes: 2,
+	driftNeededDeg: 5,
+	reverseShare: 0.12,
+	reverseDeg: 8,
+	reverseSeconds: 12,
+	identSeconds: 30,
+	timingFirstSeconds: 7,
+	timingSeconds: 14
+};
 
-export const indexAt = (track: Track, seconds: number): number =>
-	Math.max(0, Math.min(track.length, Math.round(seconds * track.rateHz)));
+/** All thresholds together. */
+export type DetectorSettings = FaultSettings & NavigationFaultSettings;
+export const DETECTOR_DEFAULTS: DetectorSettings = { ...FAULT_DEFAULTS, ...NAVIGATION_FAULT_DEFAULTS };

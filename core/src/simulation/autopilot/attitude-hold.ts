@@ -1,7 +1,7 @@
-import { clamp } from '../base/index.js';
+import { clamp } from '../../base/index.js';
 
 /** Memory of the attitude-held assist: what it holds, and the elevator it has learnt. */
-export interface AssistState {
+export interface AttitudeHoldState {
 	pitchDeg: number;
 	bankDeg: number;
 	elevatorIntegral: number;
@@ -30,8 +30,8 @@ const LEVEL_CAPTURE_DEG = 1.5;
  * Advances `assist` by `seconds`. Proportional, integral and rate feedback, scaled by the square
  * of airspeed so that the response is the same slow and fast.
  */
-export function attitudeAssist(
-	assist: AssistState,
+export function attitudeHold(
+	assist: AttitudeHoldState,
 	stick: { elevator: number; aileron: number; rudder: number },
 	now: AttitudeRates,
 	seconds: number

@@ -1,0 +1,305 @@
+import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import { RADIOS_AT_REST, RadioSettings } from '../world/index.js';
+import { FAILURE_KINDS } from './failures.js';
+import { INSTRUMENTS } from './instruments/instruments.js';
+
+const num = Type.Number();
+const closed = { additionalProperties: false } as const;
+const onOff = Type.Integer({ minimum: 0, maximum: 1 });
+
+export const ASSIST_LEVELS = ['direct', 'attitude'] as const;
+export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
+/** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */
+export type AssistLevel = Static<typeof AssistLevel>;
+
+/** Lines that are drawn to find a position, at the most. */
+export const MOST_LINES = 2;
+/** A radial as the student drew it: from a station, NM on the plane, magnetic. */
+export const DrawnLine = Type.Object({ northNm: num, eastNm: num, radialDeg: num }, closed);
+export type DrawnLine = Static<typeof DrawnLine>;
+
+/**
+ * Where the student last said that the aircraft is, NM on the plane, how often that was said, and the lines that were
+ * drawn to find it.
+ */
+export const Mark = Type.Object(
+	{
+		northNm: num,
+		eastNm: num,
+		count: Type.Integer({ minimum: 0, maximum: 1000 }),
+		lines: Type.Optional(Type.Array(DrawnLine, { maxItems: MOST_LINES }))
+	},
+	closed
+);
+export type Mark = Static<typeof Mark>;
+
+/** One channel of a recording: what it is measured in, the smallest step that is kept, and what its numbers stand for. */
+export interface ChannelDefinition {
+	unit: string;
+	resolution: number;
+	/** Names of the bits, the lowest first, where the value is a set. */
+	bits?: readonly string[];
+	/** Names of the values 0, 1, 2 …, where the value is one of several. */
+	codes?: readonly string[];
+}
+
+/** A channel that keeps a control. */
+interface Kept<T> extends ChannelDefinition {
+	of: (value: T) => number;
+}
+
+/** A lever or axis that keys move for as long as they are held. */
+export interface HeldKeys {
+	/** Names of the two actions, and what they are called in a list of keys. */
+	plus: { action: string; words: string };
+	minus: { action: string; words: string };
+	/** A lever stays where it is put; a stick goes back when the keys are let go. */
+	moves: { kind: 'lever'; perSecond: number; low: number; high: number } | { kind: 'stick' };
+}
+
+interface Control<S extends TSchema, C extends string = string> {
+	schema: S;
+	/** As it stands before anybody has touched it; what a steady start needs is set by the flight. */
+	atRest: Static<S>;
+	/** Moved by whoever flies, be it the student or the instructor who sets up an attitude. */
+	flies?: boolean;
+	/** Returns to rest when let go, as when a flight is taken up again. */
+	springs?: boolean;
+	channels: Record<C, Kept<Static<S>>>;
+	keys?: HeldKeys;
+}
+
+const control = <S extends TSchema, C extends string = never>(definition: Control<S, C>): Control<S, C> =>
+	definition;
+
+const kept = (resolution: number, unit = '1'): Kept<number> => ({ unit, resolution, of: (value) => value });
+const lever = (plus: [string, string], minus: [string, string], perSecond: number, low = 0): HeldKeys => ({
+	plus: { action: plus[0], words: plus[1] },
+	minus: { action: minus[0], words: minus[1] },
+	moves: { kind: 'lever', perSecond, low, high: 1 }
+});
+const stick = (plus: [string, string], minus: [string, string]): HeldKeys => ({
+	plus: { action: plus[0], words: plus[1] },
+	minus: { action: minus[0], words: minus[1] },
+	moves: { kind: 'stick' }
+});
+
+/**
+ * Everything that the pilot's hands, feet, fingers and voice set, each in one place: its schema, how it stands at first,
+ * which channels of the recording keep it, and which keys move it. The type of the inputs, the schema of a kept state,
+ * the worker's messages, the recording and the held keys follow from here.
+ */
+export const CONTROLS = {
+	/** −1 (forward) to 1 (back, nose up). */
+	elevator: control({
+		schema: num,
+		atRest: 0,
+		flies: true,
+		springs: true,
+		channels: { elevatorInput: kept(0.002) },
+		keys: stick(['noseUp', 'Nose up (pull)'], ['noseDown', 'Nose down (push)'])
+	}),
+	/** −1 (left) to 1 (right). */
+	aileron: control({
+		schema: num,
+		atRest: 0,
+		flies: true,
+		springs: true,
+		channels: { aileronInput: kept(0.002) },
+		keys: stick(['bankRight', 'Bank right'], ['bankLeft', 'Bank left'])
+	}),
+	/** −1 (left) to 1 (right). */
+	rudder: control({
+		schema: num,
+		atRest: 0,
+		flies: true,
+		springs: true,
+		channels: { rudderInput: kept(0.002) },
+		keys: stick(['rudderRight', 'Right rudder'], ['rudderLeft', 'Left rudder'])
+	}),
+	/** 0 (closed) to 1 (full). */
+	throttle: control({
+		schema: num,
+		atRest: 0,
+		flies: true,
+		channels: { throttle: kept(0.002) },
+		keys: lever(['powerUp', 'More power'], ['powerDown', 'Less power'], 0.22)
+	}),
+	/** Propeller lever, 0 (back, coarse) to 1 (forward, fine); of no meaning with fixed pitch. */
+	propeller: control({
+		schema: num,
+		atRest: 1,
+		channels: { propellerInput: kept(0.005) },
+		keys: lever(['propellerUp', 'Propeller lever forward'], ['propellerDown', 'Propeller lever back'], 0.2)
+	}),
+	/** 0 (cut off) to 1 (full rich). */
+	mixture: control({
+		schema: num,
+		atRest: 1,
+		channels: { mixtureInput: kept(0.005) },
+		keys: lever(['mixtureUp', 'Mixture richer'], ['mixtureDown', 'Mixture leaner'], 0.2)
+	}),
+	/** Gear lever: 0 up, 1 down, 2 let down by hand; of no meaning with a fixed gear. */
+	gear: control({ schema: num, atRest: 1, channels: {} }),
+	/** −1 (nose down) to 1 (nose up). */
+	trim: control({
+		schema: num,
+		atRest: 0,
+		flies: true,
+		channels: { trim: kept(0.002) },
+		keys: lever(['trimUp', 'Trim nose up'], ['trimDown', 'Trim nose down'], 0.09, -1)
+	}),
+	/** Chosen flap setting, degrees. */
+	flapsDeg: control({ schema: num, atRest: 0, channels: {} }),
+	/** Altimeter setting, hPa. */
+	altimeterSettingHpa: control({
+		schema: num,
+		atRest: 1013.25,
+		channels: { altimeterSettingHpa: kept(0.1, 'hPa') }
+	}),
+	/** How far the heading knob has been turned in all, degrees. */
+	headingKnobDeg: control({ schema: num, atRest: 0, channels: {} }),
+	/** 1 when the alternate static source is open, else 0. */
+	alternateStatic: control({
+		schema: num,
+		atRest: 0,
+		channels: { alternateStatic: kept(1, '1 while the alternate static source is open') }
+	}),
+	/** How much the trainer helps; may change in flight. An autopilot's modes belong beside it. */
+	assist: control({
+		schema: AssistLevel,
+		atRest: 'direct',
+		channels: {
+			assist: {
+				unit: 'code',
+				resolution: 1,
+				codes: ASSIST_LEVELS,
+				of: (level) => ASSIST_LEVELS.indexOf(level)
+			}
+		}
+	}),
+	/** Instruments that the student has covered, as bits in the order of `INSTRUMENTS`. */
+	covered: control({
+		schema: Type.Integer({ minimum: 0, maximum: 65535 }),
+		atRest: 0,
+		channels: { covered: { ...kept(1, 'bits'), bits: INSTRUMENTS } }
+	}),
+	/** Failures that the student has named, as bits in the order of `FAILURE_KINDS`. */
+	named: control({
+		schema: Type.Integer({ minimum: 0, maximum: 2 ** FAILURE_KINDS.length - 1 }),
+		atRest: 0,
+		channels: { named: { ...kept(1, 'bits'), bits: FAILURE_KINDS } }
+	}),
+	/** 1 while the instructor has the controls, as when an unusual attitude is set up. */
+	byInstructor: control({
+		schema: onOff,
+		atRest: 0,
+		channels: { byInstructor: kept(1, '1 while the instructor has the controls') }
+	}),
+	mark: control({
+		schema: Mark,
+		atRest: { northNm: 0, eastNm: 0, count: 0 },
+		channels: {
+			marks: { unit: 'positions said so far', resolution: 1, of: ({ count }) => count },
+			markNorthNm: { unit: 'NM', resolution: 0.01, of: ({ northNm }) => northNm },
+			markEastNm: { unit: 'NM', resolution: 0.01, of: ({ eastNm }) => eastNm },
+			line1NorthNm: { unit: 'NM', resolution: 0.001, of: ({ lines }) => lines?.[0]?.northNm ?? 0 },
+			line1EastNm: { unit: 'NM', resolution: 0.001, of: ({ lines }) => lines?.[0]?.eastNm ?? 0 },
+			line1Deg: {
+				unit: '° of the radial drawn; −1 none',
+				resolution: 0.1,
+				of: ({ lines }) => lines?.[0]?.radialDeg ?? -1
+			},
+			line2NorthNm: { unit: 'NM', resolution: 0.001, of: ({ lines }) => lines?.[1]?.northNm ?? 0 },
+			line2EastNm: { unit: 'NM', resolution: 0.001, of: ({ lines }) => lines?.[1]?.eastNm ?? 0 },
+			line2Deg: {
+				unit: '° of the radial drawn; −1 none',
+				resolution: 0.1,
+				of: ({ lines }) => lines?.[1]?.radialDeg ?? -1
+			}
+		}
+	}),
+	/** How many calls and memory items have been ticked so far. */
+	calls: control({
+		schema: Type.Integer({ minimum: 0, maximum: 10000 }),
+		atRest: 0,
+		channels: { calls: kept(1, 'calls ticked so far') }
+	}),
+	/** How the radios are set; a new object with every change. */
+	radios: control({
+		schema: RadioSettings,
+		atRest: RADIOS_AT_REST,
+		channels: {
+			nav1MHz: { unit: 'MHz', resolution: 0.01, of: ({ nav1 }) => nav1.activeMHz },
+			nav1CourseDeg: { unit: '°', resolution: 0.5, of: ({ nav1 }) => nav1.courseDeg },
+			nav2MHz: { unit: 'MHz', resolution: 0.01, of: ({ nav2 }) => nav2.activeMHz },
+			nav2CourseDeg: { unit: '°', resolution: 0.5, of: ({ nav2 }) => nav2.courseDeg },
+			adfKHz: { unit: 'kHz', resolution: 1, of: ({ adf }) => adf.activeKHz },
+			pointerSource: {
+				unit: 'code',
+				resolution: 1,
+				codes: ['nav1', 'nav2', 'adf'],
+				of: ({ pointer }) => ['nav1', 'nav2', 'adf'].indexOf(pointer)
+			},
+			needleSource: {
+				unit: 'code',
+				resolution: 1,
+				codes: ['nav', 'rnav'],
+				of: ({ needle }) => ['nav', 'rnav'].indexOf(needle)
+			}
+		}
+	})
+} as const;
+
+export type ControlName = keyof typeof CONTROLS;
+export const CONTROL_NAMES = Object.keys(CONTROLS) as ControlName[];
+
+/** What the pilot's hands and feet do, at one moment. */
+export type ControlInputs = { -readonly [K in ControlName]: Static<(typeof CONTROLS)[K]['schema']> };
+/** The schema of the inputs, as a kept state has them. */
+export const ControlInputs = Type.Object(
+	Object.fromEntries(CONTROL_NAMES.map((name) => [name, CONTROLS[name].schema])) as {
+		[K in ControlName]: (typeof CONTROLS)[K]['schema'];
+	},
+	closed
+);
+
+/** The inputs before anybody has touched anything. */
+export const inputsAtRest = (): ControlInputs =>
+	Object.fromEntries(CONTROL_NAMES.map((name) => [name, CONTROLS[name].atRest])) as ControlInputs;
+
+const namesOf = (what: (definition: Control<TSchema>) => boolean | undefined): ControlName[] =>
+	CONTROL_NAMES.filter((name) => what(CONTROLS[name] as unknown as Control<TSchema>));
+/** Controls of whoever flies. */
+export const FLYING_CONTROLS = namesOf(({ flies }) => flies);
+/** Controls that go back when nobody holds them. */
+export const SPRUNG_CONTROLS = namesOf(({ springs }) => springs);
+
+/** Some of the inputs, as they are or at rest. */
+export const only = (inputs: ControlInputs, names: readonly ControlName[]): Partial<ControlInputs> =>
+	Object.fromEntries(names.map((name) => [name, inputs[name]])) as Partial<ControlInputs>;
+
+type ChannelsOf<K extends ControlName> = keyof (typeof CONTROLS)[K]['channels'];
+export type ControlChannel = { [K in ControlName]: ChannelsOf<K> }[ControlName] & string;
+
+/** The channels that keep the controls, by name. */
+export const CONTROL_CHANNELS = Object.fromEntries(
+	CONTROL_NAMES.flatMap((name) => Object.entries(CONTROLS[name].channels))
+) as unknown as Record<ControlChannel, ChannelDefinition>;
+
+/** How each channel of a control is read from the inputs. */
+export const CONTROL_READINGS: readonly (readonly [ControlChannel, (inputs: ControlInputs) => number])[] =
+	CONTROL_NAMES.flatMap((name) =>
+		Object.entries(CONTROLS[name].channels as unknown as Record<string, Kept<never>>).map(
+			([channel, { of }]) =>
+				[channel as ControlChannel, (inputs: ControlInputs) => of(inputs[name] as never)] as const
+		)
+	);
+
+/** The controls that held keys move, with the keys. */
+export const HELD_CONTROLS: readonly { name: ControlName; keys: HeldKeys }[] = CONTROL_NAMES.flatMap(
+	(name) => {
+		const { keys } = CONTROLS[name] as { keys?: HeldKeys };
+		return keys ? [{ name, keys }] : [];
+	}
+);

@@ -1,0 +1,44 @@
+import type { CourseTracking } from './course-tracking.js';
+import { fault, type Fault } from '../fault.js';
+
+/** Greatest share and heading swing between each two crossings. */
+function halves(tracking: CourseTracking) {
+	const { along, off, crossings, rateHz } = tracking;
+	return crossings.slice(0, -1).map((start, c) => {
+		const end = crossings[c + 1]!;
+		let [most, high, low] = [0, -Infinity, Infinity];
+		for (let i = start; i < end; i++) {
+			most = Math.max(most, Math.abs(along[i]!.rightNm));
+			high = Math.max(high, off[i]!);
+			low = Math.min(low, off[i]!);
+		}
+		return { start, end, most, swing: high - low, seconds: (end - start) / rateHz };
+	});
+}
+
+/** The longest run of swings, each like the one before: bracketing shrinks, a large correction comes once. */
+export function chasesNeedle(tracking: CourseTracking): Fault | null {
+	const { settings, rough } = tracking;
+	const alike = (a: number, b: number, ratio: number) => a <= b * ratio && b <= a * ratio;
+	let run: ReturnType<typeof halves> = [];
+	let longest = run;
+	for (const half of halves(tracking)) {
+		const before = run.at(-1);
+		const swung = half.swing >= settings.chaseHeadingDeg * rough && half.seconds <= settings.chaseSeconds;
+		const goesOn =
+			before !== undefined &&
+			alike(before.most, half.most, settings.chaseSizeRatio) &&
+			alike(before.seconds, half.seconds, settings.chaseTimeRatio);
+		run = !swung ? [] : goesOn ? [...run, half] : [half];
+		if (run.length > longest.length) longest = run;
+	}
+	if (longest.length < settings.chaseCrossings - 1) return null;
+	const seconds = longest.reduce((sum, one) => sum + one.seconds, 0) / longest.length;
+	return fault(
+		'chases-needle',
+		tracking.at(longest[0]!.start),
+		tracking.at(longest.at(-1)!.end),
+		`You turned after the needle: across the course ${longest.length + 1} times, every ${Math.round(seconds)} s, by as much each time.`,
+		'Choose a heading, hold it, look what the needle does. Then change it by half.'
+	);
+}

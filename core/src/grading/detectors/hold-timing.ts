@@ -1,0 +1,37 @@
+import { timingError } from '../paths/hold.js';
+import type { Evidence } from '../evidence.js';
+import { fault, type Fault } from '../fault.js';
+import { flownHolds } from './holds.js';
+
+/** Legs of a hold that stay too long or too short, circuit after circuit. */
+export function holdTiming(evidence: Evidence): Fault[] {
+	const found: Fault[] = [];
+	for (const { report, path } of evidence.once(flownHolds)) {
+		const { circuits } = report;
+		// The first time round finds the wind; one who adjusts is then off to either side, or less.
+		const errors = circuits.map((circuit) => timingError(report, circuit));
+		const [first, ...later] = errors;
+		const single = later.length === 1;
+		const side = Math.sign(later[0] ?? 0);
+		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
+		if (
+			first !== undefined &&
+			later.length > 0 &&
+			(!single || first * side > evidence.settings.timingFirstSeconds) &&
+			later.every((error) => error * side > 0) &&
+			mean > evidence.settings.timingSeconds
+		) {
+			const words = errors.map((error) => `${error > 0 ? '+' : '−'}${Math.abs(Math.round(error))} s`);
+			found.push(
+				fault(
+					'hold-timing',
+					circuits[1]!.startSeconds,
+					circuits.at(-1)!.endSeconds,
+					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was not adjusted.`,
+					'Start the clock abeam. What the inbound leg had too much or too little goes into the next outbound one.'
+				)
+			);
+		}
+	}
+	return found;
+}

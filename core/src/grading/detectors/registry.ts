@@ -1,0 +1,76 @@
+import type { Evidence } from '../evidence.js';
+import type { Fault, FaultKind } from '../fault.js';
+import { bankHeld } from './bank-held.js';
+import { chasesNeedle } from './chases-needle.js';
+import { chasesVerticalSpeed } from './chases-vertical-speed.js';
+import { correctsTooLittle } from './corrects-too-little.js';
+import { correctsTooMuch } from './corrects-too-much.js';
+import { courseTrackings, type CourseTracking } from './course-tracking.js';
+import { descentBeforeSlowing } from './descent-before-slowing.js';
+import { failureNotNamed } from './failure-not-named.js';
+import { holdEntry } from './hold-entry.js';
+import { holdSide } from './hold-side.js';
+import { holdTiming } from './hold-timing.js';
+import { earlyLevelOff, lateLevelOff } from './level-off.js';
+import { noWindCorrection } from './no-wind-correction.js';
+import { notIdentified } from './not-identified.js';
+import { recoveryOrder } from './recovery-order.js';
+import { reverseSensing } from './reverse-sensing.js';
+import { speedLost } from './speed-lost.js';
+import { turnHeldUntilCentred } from './turn-held-until-centred.js';
+import { twoChanges } from './two-changes-at-once.js';
+import { wrongWayInput } from './wrong-way-input.js';
+
+export type DetectorGroup = 'attitude' | 'navigation' | 'recovery' | 'failure';
+/** Finds one kind of fault in a flight. */
+export interface Detector {
+	group: DetectorGroup;
+	find: (evidence: Evidence) => Fault[];
+}
+
+/** A detector that looks at each phase along a course. */
+const onCourse = (find: (tracking: CourseTracking) => Fault | Fault[] | null): Detector => ({
+	group: 'navigation',
+	find: (evidence) => evidence.once(courseTrackings).flatMap((tracking) => tracking.once(find) ?? [])
+});
+/** The same, but silent where another fault explains what was seen. */
+const unless = (
+	other: (tracking: CourseTracking) => Fault | Fault[] | null,
+	find: (tracking: CourseTracking) => Fault | Fault[] | null
+) => {
+	const both = (tracking: CourseTracking) => (tracking.once(other) ? null : tracking.once(find));
+	return both;
+};
+const tracked = (find: (tracking: CourseTracking) => Fault | Fault[] | null) => unless(chasesNeedle, find);
+
+/** Every kind of fault has its detector. */
+export const DETECTORS = {
+	'descent-before-slowing': { group: 'attitude', find: descentBeforeSlowing },
+	'late-level-off': { group: 'attitude', find: lateLevelOff },
+	'early-level-off': { group: 'attitude', find: earlyLevelOff },
+	'two-changes-at-once': { group: 'attitude', find: twoChanges },
+	'chases-vertical-speed': { group: 'attitude', find: chasesVerticalSpeed },
+	'speed-lost': { group: 'attitude', find: speedLost },
+	'bank-held': { group: 'attitude', find: bankHeld },
+	'chases-needle': onCourse(chasesNeedle),
+	'turn-held-until-centred': onCourse(tracked(turnHeldUntilCentred)),
+	'corrects-too-much': onCourse(tracked(correctsTooMuch)),
+	'no-wind-correction': onCourse(tracked(noWindCorrection)),
+	'corrects-too-little': onCourse(tracked(unless(noWindCorrection, correctsTooLittle))),
+	'reverse-sensing': onCourse(reverseSensing),
+	'hold-entry': { group: 'navigation', find: holdEntry },
+	'hold-side': { group: 'navigation', find: holdSide },
+	'hold-timing': { group: 'navigation', find: holdTiming },
+	'not-identified': { group: 'navigation', find: notIdentified },
+	'recovery-order': { group: 'recovery', find: recoveryOrder },
+	'wrong-way-input': { group: 'recovery', find: wrongWayInput },
+	'failure-not-named': { group: 'failure', find: failureNotNamed }
+} as const satisfies Record<FaultKind, Detector>;
+
+/** The faults of a flight, by time. What was not recorded cannot show a fault. */
+export function findFaults(evidence: Evidence, groups?: readonly DetectorGroup[]): Fault[] {
+	return (Object.values(DETECTORS) as Detector[])
+		.filter(({ group }) => !groups || groups.includes(group))
+		.flatMap(({ find }) => find(evidence))
+		.sort((a, b) => a.startSeconds - b.startSeconds);
+}

@@ -1,0 +1,59 @@
+import type { Track } from '../recording/index.js';
+
+/** A named fault with the seconds it happened and an instructor's words. */
+export interface Fault {
+	kind: FaultKind;
+	name: string;
+	startSeconds: number;
+	endSeconds: number;
+	text: string;
+	tryNext: string;
+}
+
+export const FAULT_NAMES = {
+	'descent-before-slowing': 'Descent before slowing',
+	'late-level-off': 'Late level-off',
+	'early-level-off': 'Early level-off',
+	'two-changes-at-once': 'Two changes at once',
+	'chases-vertical-speed': 'Chases the vertical speed',
+	'speed-lost': 'Speed lost in level-off or turn',
+	'bank-held': 'Bank held into the heading',
+	'failure-not-named': 'Failure not named in time',
+	'recovery-order': 'Recovery out of order',
+	'wrong-way-input': 'Wrong-way input in a recovery',
+	'chases-needle': 'Chases the needle',
+	'turn-held-until-centred': 'Holds the turn until the needle is centred',
+	'corrects-too-much': 'Corrects too much',
+	'corrects-too-little': 'Corrects too little',
+	'no-wind-correction': 'No wind correction kept',
+	'reverse-sensing': 'Reverse sensing',
+	'not-identified': 'Station not identified',
+	'hold-entry': 'Wrong entry into the hold',
+	'hold-side': 'Hold turned the wrong way',
+	'hold-timing': 'Legs of the hold not timed'
+} as const;
+export type FaultKind = keyof typeof FAULT_NAMES;
+
+/** From this roughness on the air itself does what a hand would be blamed for in calm. */
+export const ROUGH_AIR = 1.25;
+
+/** Naming a failure in this time is in time, s. */
+export const NAMED_WITHIN_SECONDS = 60;
+
+export const fault = (
+	kind: FaultKind,
+	startSeconds: number,
+	endSeconds: number,
+	text: string,
+	tryNext: string
+): Fault => ({
+	kind,
+	name: FAULT_NAMES[kind],
+	startSeconds,
+	endSeconds,
+	text,
+	tryNext
+});
+
+export const indexAt = (track: Track, seconds: number): number =>
+	Math.max(0, Math.min(track.length, Math.round(seconds * track.rateHz)));

@@ -1,0 +1,16 @@
+import type { TSchema } from '@sinclair/typebox';
+import type { CoursePath } from './course/path.js';
+
+/** The course that a path is to be flown along inbound or outbound, and its needle. */
+export type Course = Pick<CoursePath, 'aid' | 'courseDeg' | 'fullScale'>;
+
+/** What there is to know of a kind of path, wherever it is flown, drawn or graded. */
+export interface PathKind<P> {
+	schema: TSchema;
+	/** The places that it speaks of, by id. */
+	aids(path: P): readonly string[];
+	/** The stations that are to be identified before they are flown by. */
+	identified(path: P): readonly string[];
+	/** null where it has no course. */
+	course(path: P): Course | null;
+}

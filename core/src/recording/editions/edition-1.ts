@@ -1,0 +1,131 @@
+import type { ChannelDefinition } from '../../aircraft/index.js';
+
+const FAILURES = [
+	'vacuum',
+	'turn-coordinator',
+	'pitot-ram',
+	'pitot-blocked',
+	'static-blocked',
+	'altimeter-stuck',
+	'heading-stuck',
+	'attitude-lean',
+	'engine-rough',
+	'engine-out',
+	'alternator',
+	'airframe-ice',
+	'radio',
+	'gear-stuck',
+	'night-effect',
+	'station-off'
+];
+const COVERED = [
+	'airspeed',
+	'attitude',
+	'altimeter',
+	'turn',
+	'heading',
+	'vertical-speed',
+	'tachometer',
+	'compass',
+	'needle-1',
+	'needle-2',
+	'pointer'
+];
+const FLAGS = ['off', 'to', 'from'];
+
+/** Bits and codes of edition 1, which had them in the program and not in the recording. */
+const MEANINGS: Record<string, Pick<ChannelDefinition, 'bits' | 'codes'>> = {
+	failures: { bits: FAILURES },
+	named: { bits: FAILURES },
+	covered: { bits: COVERED },
+	identified: { bits: ['nav1', 'nav2', 'adf'] },
+	assist: { codes: ['direct', 'attitude'] },
+	nav1Flag: { codes: FLAGS },
+	nav2Flag: { codes: FLAGS },
+	pointerSource: { codes: ['nav1', 'nav2', 'adf'] },
+	needleSource: { codes: ['nav', 'rnav'] },
+	marker: { codes: ['none', 'outer', 'middle', 'inner'] }
+};
+
+/** Steps of the channels of edition 1. Frozen: recordings of it are read by this table for ever. */
+const STEPS: Record<string, number> = {
+	northNm: 0.0001,
+	eastNm: 0.0001,
+	altitudeFt: 0.1,
+	indicatedAltitudeFt: 0.1,
+	verticalSpeedFpm: 1,
+	indicatedVerticalSpeedFpm: 1,
+	indicatedAirspeedKt: 0.05,
+	trueAirspeedKt: 0.05,
+	groundspeedKt: 0.05,
+	trackDeg: 0.05,
+	headingDeg: 0.05,
+	indicatedHeadingDeg: 0.05,
+	pitchDeg: 0.02,
+	bankDeg: 0.02,
+	turnRateDegPerSecond: 0.02,
+	slipDeg: 0.05,
+	rpm: 1,
+	throttle: 0.002,
+	elevatorInput: 0.002,
+	aileronInput: 0.002,
+	rudderInput: 0.002,
+	trim: 0.002,
+	flapsDeg: 0.1,
+	loadFactor: 0.005,
+	angleOfAttackDeg: 0.05,
+	altimeterSettingHpa: 0.1,
+	assist: 1,
+	indicatedPitchDeg: 0.05,
+	indicatedBankDeg: 0.05,
+	indicatedTurnRateDegPerSecond: 0.02,
+	compassDeg: 0.2,
+	failures: 1,
+	covered: 1,
+	calibratedAirspeedKt: 0.05,
+	manifoldPressureInHg: 0.1,
+	propellerInput: 0.005,
+	mixtureInput: 0.005,
+	gear: 0.02,
+	fuelL: 0.1,
+	named: 1,
+	byInstructor: 1,
+	alternateStatic: 1,
+	stallWarning: 1,
+	nav1MHz: 0.01,
+	nav1CourseDeg: 0.5,
+	nav1Needle: 0.005,
+	nav1Flag: 1,
+	glideNeedle: 0.005,
+	glideValid: 1,
+	nav2MHz: 0.01,
+	nav2CourseDeg: 0.5,
+	nav2Needle: 0.005,
+	nav2Flag: 1,
+	adfKHz: 1,
+	pointerDeg: 0.5,
+	pointerValid: 1,
+	pointerSource: 1,
+	distanceNm: 0.05,
+	marker: 1,
+	identified: 1,
+	rnavNeedle: 0.005,
+	rnavScaleNm: 0.01,
+	needleSource: 1,
+	calls: 1,
+	marks: 1,
+	markNorthNm: 0.01,
+	markEastNm: 0.01,
+	line1NorthNm: 0.001,
+	line1EastNm: 0.001,
+	line1Deg: 0.1,
+	line2NorthNm: 0.001,
+	line2EastNm: 0.001,
+	line2Deg: 0.1
+};
+
+/** What a channel of edition 1 was; undefined for a name it did not have. */
+export function edition1Channel(name: string): ChannelDefinition | undefined {
+	const resolution = Object.hasOwn(STEPS, name) ? STEPS[name] : undefined;
+	return resolution === undefined ? undefined : { unit: '', resolution, ...MEANINGS[name] };
+}
