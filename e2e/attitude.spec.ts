@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { solveHoldEntry } from '@hanza/core';
 import { addPerson } from '../src/lib/server/data/index.js';
 import { saveCard } from '../src/lib/server/services/index.js';
-import { hashPassword } from '../src/lib/server/services/auth.js';
+import { hashPassword } from '../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';

@@ -15,6 +15,7 @@ export {
 	normalizeDeg,
 	parse,
 	plus as summed,
+	problemsOf,
 	reversals,
 	runningMean,
 	signed,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { encodeChunk, flyByRobot, TECHNIQUES, withPlaces, type Area } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { areasOf, changeArea, findArea, findAttempt, removeArea } from '../../src/lib/server/data/index.js';
+import { ownArea, settableCard, visibleArea } from '../../src/lib/server/policy.js';
 import {
 	areaOf,
 	beginFlight,
@@ -10,10 +11,7 @@ import {
 	endFlight,
 	saveArea,
 	saveCard,
-	ownArea,
-	settableCard,
-	trailOf,
-	visibleArea
+	trailOf
 } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 
@@ -69,11 +67,11 @@ describe('areas that an instructor keeps', () => {
 		const { navigation: _, ...bare } = cardCatalog.get('hold-direct');
 		const card = withPlaces({ ...bare, area: areaId }, area);
 		expect(() => validateCard(card)).toThrow(/no area/);
-		const kept = await settableCard(at.db, owner, await saveCard(at.db, owner, card));
+		const { card: kept } = (await settableCard(at.db, owner, await saveCard(at.db, owner, card)))!;
 		expect(kept.navigation!.places[0]).toMatchObject({ id: 'LSK', northNm: 12 });
 		// The area goes on; the card does not.
 		await changeArea(at.db, owner.id, { ...moved(area, 10), id: areaId });
-		expect((await validateStoredCard(at.db, kept)).navigation!.places[0]!.northNm).toBe(12);
+		expect((await validateStoredCard(at.db, owner, kept)).navigation!.places[0]!.northNm).toBe(12);
 
 		const flight = flyByRobot(kept, aircraftCatalog.get(kept.aircraft), area, TECHNIQUES.steady, 3, 120);
 		const id = await beginFlight(at.db, student, {

@@ -18,6 +18,7 @@ import {
 	itemStates,
 	roundsOf
 } from '../../src/lib/server/data/index.js';
+import { ownCard } from '../../src/lib/server/policy.js';
 import {
 	beginFlight,
 	blindTurnsOf,
@@ -30,7 +31,6 @@ import {
 	createFromPattern,
 	manoeuvresOf,
 	markRound,
-	ownCard,
 	ownNumbers,
 	scanOf,
 	scanTrend,

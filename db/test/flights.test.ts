@@ -1,11 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import {
-	encodeChunk,
-	CardFlight,
-	flyByRobot,
-	TECHNIQUES,
-	type Track
-} from '@hanza/core';
+import { encodeChunk, CardFlight, flyByRobot, TECHNIQUES, type Track } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	addAssignment,
@@ -21,6 +15,7 @@ import {
 	addTry,
 	lastTries
 } from '../../src/lib/server/data/index.js';
+import { ownAttempt, ownStudent, visibleAssignment, visibleAttempt } from '../../src/lib/server/policy.js';
 import {
 	attentionOf,
 	beginFlight,
@@ -28,13 +23,9 @@ import {
 	endFlight,
 	saveChunk,
 	numbersToKnow,
-	ownAttempt,
-	ownStudent,
 	rosterOf,
 	seedOf,
-	trackOf,
-	visibleAssignment,
-	visibleAttempt
+	trackOf
 } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
 

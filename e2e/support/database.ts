@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { TaskCard } from '@hanza/core';
 import { openDatabase } from '../../src/lib/server/db.js';
 import { addAssignment, addPerson } from '../../src/lib/server/data/index.js';
-import { hashPassword } from '../../src/lib/server/services/auth.js';
+import { hashPassword } from '../../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../../data/index.js';
 
 /** The database behind the application under test. */

@@ -2,13 +2,16 @@ import { fail, redirect, type Cookies } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
 import { database } from '$lib/server/db.js';
-import { allPeople, findPerson, isDemo, type Person } from '$lib/server/data/index.js';
-import { isRecordId, openSession, SESSION_COOKIE, signIn, TooManyTries } from '$lib/server/services/index.js';
+import type { Person } from '$lib/server/data/index.js';
+import {
+	demoPeople,
+	demoPerson,
+	openSession,
+	SESSION_COOKIE,
+	signIn,
+	TooManyTries
+} from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
-
-/** The choice of demo people exists only in demo mode and only over the demo data. */
-const demoOffered = async (): Promise<boolean> =>
-	process.env.HANZA_DEMO === '1' && (await isDemo(database()));
 
 const homeOf = (person: Person): string => (person.role === 'instructor' ? '/roster' : '/home');
 
@@ -26,9 +29,7 @@ async function enter(cookies: Cookies, url: URL, person: Person): Promise<never>
 
 export const load: PageServerLoad = async ({ locals }) => {
 	if (locals.person) redirect(303, homeOf(locals.person));
-	if (!(await demoOffered())) return { demo: null };
-	const people = await allPeople(database());
-	return { demo: people.map(({ id, name, role }) => ({ id, name, role })) };
+	return { demo: await demoPeople(database()) };
 };
 
 const Credentials = Type.Object({
@@ -61,7 +62,7 @@ export const actions: Actions = {
 	},
 	demo: async ({ request, cookies, url }) => {
 		const id = String((await request.formData()).get('person') ?? '');
-		const person = (await demoOffered()) && isRecordId(id) ? await findPerson(database(), id) : undefined;
+		const person = await demoPerson(database(), id);
 		if (!person) return fail(404, { login: '', message: 'There is no such choice here.' });
 		return enter(cookies, url, person);
 	}

@@ -18,7 +18,7 @@
 		</p>
 		{#if data.demo}
 			<form method="POST" action="?/demo" use:enhance class="sheet mt-6 p-4" aria-labelledby="demo-title">
-				<h2 id="demo-title">Dwell round with made-up people</h2>
+				<h2 id="demo-title">Look round with made-up people</h2>
 				<p class="mt-2 text-sm text-ink-soft">Instructor</p>
 				<div class="mt-1 flex flex-wrap gap-2">
 					{#each instructors as person (person.id)}

@@ -20,5 +20,5 @@ export {
 export { formatClock, formatHeading, signed } from './units/text.js';
 export { Editions, type Document } from './validation/editions.js';
 export { HanzaError, InfeasibleError, InputError } from './validation/errors.js';
-export { parse } from './validation/parse.js';
+export { parse, problemsOf } from './validation/parse.js';
 export { AltitudeFt, Direction, Identifier, Speed } from './validation/schema.js';

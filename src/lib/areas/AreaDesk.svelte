@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { frequencyWords, morseWords, planeOf, stationWords, type Area } from '@hanza/core';
 	import type { Movable } from '$lib/areas/change.js';
 	import { AreaEditor } from '$lib/areas/editor.svelte.js';
@@ -6,8 +7,8 @@
 	import type { PlanPoint } from '$lib/plan/overlays.js';
 
 	const { area: given, mine }: { area: Area; mine: boolean } = $props();
-	// svelte-ignore state_referenced_locally
-	const editor = new AreaEditor(given, mine);
+	// The editor is made for one area: its page is made anew for another.
+	const editor = untrack(() => new AreaEditor(given, mine));
 	const { area } = $derived(editor);
 	const place = $derived(editor.place);
 	/** What the next click puts down. */

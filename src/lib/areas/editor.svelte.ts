@@ -1,4 +1,6 @@
 import { validateArea, HanzaError, type Area } from '@hanza/core';
+import { API } from '$lib/contracts/api.js';
+import { call, CallError } from '$lib/contracts/client.js';
 import type { PlanPoint } from '$lib/plan/overlays.js';
 import { movableOf, nearestOf, withMoved, withNew, without, withPlace, type Movable } from './change.js';
 
@@ -73,16 +75,12 @@ export class AreaEditor {
 	private async send(): Promise<void> {
 		this.saved = 'sending';
 		try {
-			const answer = await fetch(`/api/areas/${this.area.id}`, {
-				method: 'PUT',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify(this.area)
-			});
-			if (!answer.ok) throw new Error(((await answer.json()) as { message?: string }).message);
+			await call(API.changeArea, this.area, { params: { id: this.area.id } });
 			this.saved = 'yes';
 		} catch (error) {
 			this.saved = 'no';
-			this.problem = `Not kept yet: ${error instanceof Error && error.message ? error.message : 'the server could not be reached'}.`;
+			const reason = error instanceof CallError ? error.reason : null;
+			this.problem = `Not kept yet: ${reason ?? 'the server could not be reached'}.`;
 		}
 	}
 }

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import type { RefusedForm } from '$lib/ui/form.js';
 	import { enhance } from '$app/forms';
 	import { formatHeading, signed, signedDeg, type BriefAnswer, type WorkedOut } from '@hanza/core';
 	import { linkOf } from '$lib/bench/tools.js';
@@ -8,9 +10,9 @@
 		/** Magnetic; null where the card keeps it to itself. */
 		wind: { fromDeg: number; speedKt: number } | null;
 		altitudeFt: number;
-		failed: { question: string; entered: string; words: string } | null;
+		refused: RefusedForm;
 	}
-	const { questions, wind, altitudeFt, failed }: Props = $props();
+	const { questions, wind, altitudeFt, refused }: Props = $props();
 
 	const UNITS: Record<BriefAnswer['kind'], string> = {
 		entry: '',
@@ -55,7 +57,7 @@
 		<thead><tr><th>What</th><th>Yours</th><th>Worked out</th><th></th></tr></thead>
 		<tbody>
 			{#each questions as { id, phase, ask, kind, tried, answer }, i (id)}
-				{@const wrong = failed?.question === id ? failed : null}
+				{@const wrong = refused.entered.question === id ? refused : null}
 				<tr>
 					<td
 						>{ask}{#if phase !== questions[i - 1]?.phase}<span class="block text-sm text-ink-soft"
@@ -77,13 +79,13 @@
 										class="field w-20 text-right"
 										name="entered"
 										inputmode="decimal"
-										value={wrong?.entered ?? tried ?? ''}
+										value={wrong?.entered.entered ?? tried ?? ''}
 									/>
 									{UNITS[kind]}
 								{/if}
 							</label>
 							<button class="button">{tried === null ? 'Try' : 'Again'}</button>
-							{#if wrong}<span class="text-limit" role="alert">{wrong.words}</span>{/if}
+							<FieldError words={wrong?.errors.entered && `Yours ${wrong.errors.entered}`} />
 						</form>
 					</td>
 					<td data-testid="worked-{id}">

@@ -12,6 +12,8 @@ import {
 	type Standard,
 	type TargetKind
 } from '@hanza/core';
+import { API } from '$lib/contracts/api.js';
+import { call, CallError } from '$lib/contracts/client.js';
 import { Robots, type Flown } from '$lib/workers/robots.js';
 
 const AFTER_MS = 500;
@@ -283,27 +285,22 @@ export class CardEditor {
 		const card = this.check();
 		if (!card) return false;
 		this.saved = 'sending';
-		const body = JSON.stringify(card);
-		const answer = await fetch(`/api/cards/${this.id}`, {
-			method: 'PUT',
-			headers: { 'Content-Type': 'application/json' },
-			body
-		}).catch(() => null);
-		if (answer?.ok) {
-			this.lastKept = JSON.stringify($state.snapshot(this.card));
-			localStorage.removeItem(this.key);
-			this.saved = 'yes';
-			this.restored = false;
-			this.said = 'Kept.';
-			return true;
+		try {
+			await call(API.changeCard, card, { params: { id: this.id } });
+		} catch (error) {
+			this.saved = 'no';
+			this.said =
+				error instanceof CallError && error.status === 400 && error.reason
+					? this.inWords(error.reason)
+					: 'The server could not be reached. Your changes stay in this browser.';
+			return false;
 		}
-		this.saved = 'no';
-		const refusal = (await answer?.json().catch(() => null)) as { message?: string } | null;
-		this.said =
-			answer?.status === 400 && refusal?.message
-				? this.inWords(refusal.message)
-				: 'The server could not be reached. Your changes stay in this browser.';
-		return false;
+		this.lastKept = JSON.stringify($state.snapshot(this.card));
+		localStorage.removeItem(this.key);
+		this.saved = 'yes';
+		this.restored = false;
+		this.said = 'Kept.';
+		return true;
 	}
 }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import type { Situation, TaskCard } from '@hanza/core';
 
 	interface Props {
@@ -12,20 +13,21 @@
 	const { card, flapStepsDeg, situation, onfly, onkeep, onclose }: Props = $props();
 
 	// A copy to be changed: the flight stays where it is until the pilot goes.
-	// svelte-ignore state_referenced_locally
-	let start = $state({
-		...situation.start,
-		altitudeFt: Math.round(situation.start.altitudeFt),
-		headingDeg: Math.round(situation.start.headingDeg),
-		airspeedKias: Math.round(situation.start.airspeedKias),
-		verticalSpeedFpm: Math.round(situation.start.verticalSpeedFpm / 50) * 50,
-		northNm: Math.round((situation.start.northNm ?? 0) * 100) / 100,
-		eastNm: Math.round((situation.start.eastNm ?? 0) * 100) / 100,
-		bankDeg: Math.round(situation.start.bankDeg ?? 0),
-		flapsDeg: flapStepsDeg.find((step) => step >= situation.start.flapsDeg - 0.1) ?? flapStepsDeg.at(-1) ?? 0
-	});
-	// svelte-ignore state_referenced_locally
-	let fromPhase = $state(Math.min(situation.fromPhase, card.phases.length - 1));
+	let start = $state(
+		untrack(() => ({
+			...situation.start,
+			altitudeFt: Math.round(situation.start.altitudeFt),
+			headingDeg: Math.round(situation.start.headingDeg),
+			airspeedKias: Math.round(situation.start.airspeedKias),
+			verticalSpeedFpm: Math.round(situation.start.verticalSpeedFpm / 50) * 50,
+			northNm: Math.round((situation.start.northNm ?? 0) * 100) / 100,
+			eastNm: Math.round((situation.start.eastNm ?? 0) * 100) / 100,
+			bankDeg: Math.round(situation.start.bankDeg ?? 0),
+			flapsDeg:
+				flapStepsDeg.find((step) => step >= situation.start.flapsDeg - 0.1) ?? flapStepsDeg.at(-1) ?? 0
+		}))
+	);
+	let fromPhase = $state(untrack(() => Math.min(situation.fromPhase, card.phases.length - 1)));
 	let name = $state('');
 	let kept = $state<string | null>(null);
 

@@ -1,14 +1,11 @@
 import type { AssistLevel } from '@hanza/core';
+import { API } from '$lib/contracts/api.js';
+import { call } from '$lib/contracts/client.js';
 
-/** Begins a flight of a task. @returns its id, or null when the server could not be reached. */
+/** Begins a flight of a task. @returns its id, or null when it could not be begun. */
 export async function beginAttempt(assignmentId: string, assist: AssistLevel): Promise<string | null> {
 	try {
-		const response = await fetch('/api/attempts', {
-			method: 'POST',
-			headers: { 'Content-Type': 'application/json' },
-			body: JSON.stringify({ assignmentId, assist })
-		});
-		return response.ok ? ((await response.json()) as { id: string }).id : null;
+		return (await call(API.beginAttempt, { assignmentId, assist })).id;
 	} catch {
 		return null;
 	}

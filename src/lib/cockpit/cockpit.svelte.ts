@@ -36,7 +36,7 @@ import type { Receiver } from '$lib/panel/radios/radio-settings.js';
 import { CockpitSound } from './sound.js';
 import { Sticks, type StickControls } from './controls/gamepad-controls.js';
 import { Veil } from '$lib/panel/overlays/veil.svelte.js';
-import { Uploader, type UploadState } from './outbox.js';
+import { Outbox, type UploadState } from './outbox.js';
 
 export interface CockpitData {
 	id: string;
@@ -51,7 +51,7 @@ export interface CockpitData {
 export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'offered' | 'ended' | 'leaving';
 
 /** How often the cockpit asks for the instructor's commands, ms. */
-const ORDERS_MS = 2000;
+const COMMANDS_MS = 2000;
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
 const HECTOPASCAL_STEP = 0.5;
@@ -94,7 +94,7 @@ export class Cockpit {
 	arrangement = $state<Arrangement>(savedArrangement());
 
 	private readonly worker: Worker;
-	private readonly uploader: Uploader;
+	private readonly outbox: Outbox;
 	private readonly server: AttemptServer;
 	// Read once a picture, not shown: it needs no reactivity.
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity
@@ -120,7 +120,7 @@ export class Cockpit {
 		this.worker = new Worker(new URL('../workers/flight.worker.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data: message }: MessageEvent<FromFlight>) => this.hear(message);
 		this.server = new AttemptServer(data.id);
-		this.uploader = new Uploader(data.id, (state, waiting) => {
+		this.outbox = new Outbox(data.id, (state, waiting) => {
 			this.upload = state;
 			this.waiting = waiting;
 		});
@@ -142,7 +142,7 @@ export class Cockpit {
 	private async load(): Promise<void> {
 		const { data } = this;
 		try {
-			await this.uploader.open();
+			await this.outbox.open();
 			// Asked only now: what was on the shelf may have moved the server on since the page was made.
 			const resume = await this.server.whereItWas();
 			const { card, aircraft, area, assist, seed } = $state.snapshot(data) as CockpitData;
@@ -168,14 +168,14 @@ export class Cockpit {
 				this.inputs = message.inputs;
 				this.frame = message.frame;
 				this.status = 'frozen';
-				this.asking = setInterval(() => void this.askForOrders(), ORDERS_MS);
+				this.asking = setInterval(() => void this.askForCommands(), COMMANDS_MS);
 				return;
 			case 'frame':
 				this.frame = message.frame;
 				this.waitsForFrame = false;
 				return;
 			case 'chunk':
-				void this.uploader.add(message.seq, message.body);
+				void this.outbox.add(message.seq, message.body);
 				return;
 			case 'frozen':
 				this.waitsForFrame = false;
@@ -229,7 +229,7 @@ export class Cockpit {
 	}
 
 	/** What the instructor wants done to this flight. */
-	private async askForOrders(): Promise<void> {
+	private async askForCommands(): Promise<void> {
 		if (this.status !== 'flying' && this.status !== 'frozen') return;
 		for (const { id, command } of await this.server.commands()) {
 			this.tell({ type: 'command', id, command });
@@ -503,7 +503,7 @@ export class Cockpit {
 			this.flushed = resolve;
 			this.tell({ type: 'flush' });
 		});
-		await this.uploader.drain();
+		await this.outbox.drain();
 	}
 
 	/** Sends the rest and ends the flight. @returns whether anything of it was kept; null when it failed. */
@@ -524,6 +524,6 @@ export class Cockpit {
 		this.sound?.close();
 		if (this.asking) clearInterval(this.asking);
 		this.worker.terminate();
-		this.uploader.close();
+		this.outbox.close();
 	}
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Uploader, type UploadState } from './outbox.js';
+import { Outbox, type UploadState } from './outbox.js';
 
 /** Answers for the chunks that are sent, in order; the last one goes on for ever. */
 function serverThat(...answers: (number | 'away')[]): string[] {
@@ -24,7 +24,7 @@ describe('the upload of a flight', () => {
 
 	it('sends chunks in their order', async () => {
 		const sent = serverThat(200);
-		const uploader = new Uploader('a', () => {});
+		const uploader = new Outbox('a', () => {});
 		await uploader.open();
 		for (const seq of [0, 1, 2]) await uploader.add(seq, body());
 		await uploader.drain();
@@ -34,7 +34,7 @@ describe('the upload of a flight', () => {
 	it('waits and tries again while the server is away, and says so', async () => {
 		const sent = serverThat('away', 'away', 503, 200);
 		const states: UploadState[] = [];
-		const uploader = new Uploader('a', (state) => states.push(state));
+		const uploader = new Outbox('a', (state) => states.push(state));
 		await uploader.open();
 		await uploader.add(0, body());
 		await uploader.add(1, body());
@@ -47,7 +47,7 @@ describe('the upload of a flight', () => {
 
 	it('drops what the server will never take, and goes on', async () => {
 		const sent = serverThat(409, 200);
-		const uploader = new Uploader('a', () => {});
+		const uploader = new Outbox('a', () => {});
 		await uploader.open();
 		await uploader.add(0, body());
 		await uploader.add(1, body());
@@ -57,7 +57,7 @@ describe('the upload of a flight', () => {
 
 	it('stops when it is closed', async () => {
 		serverThat('away');
-		const uploader = new Uploader('a', () => {});
+		const uploader = new Outbox('a', () => {});
 		await uploader.open();
 		await uploader.add(0, body());
 		uploader.close();

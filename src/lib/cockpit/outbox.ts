@@ -1,3 +1,5 @@
+import { API } from '$lib/contracts/api.js';
+import { call, CallError } from '$lib/contracts/client.js';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 /** One chunk waiting to be sent. */
@@ -25,7 +27,7 @@ const LONGEST_PAUSE_MS = 5000;
  * Sends the chunks of a flight in order. Each is put on the browser's own shelf first and taken
  * from it once the server has it, so that neither a reload nor a server that is away loses any.
  */
-export class Uploader {
+export class Outbox {
 	private db: IDBPDatabase<OutboxSchema> | null = null;
 	private queue: Waiting[] = [];
 	private working = false;
@@ -102,14 +104,17 @@ export class Uploader {
 	}
 }
 
+const SEND_TIMEOUT_MS = 10_000;
+/** The flight has ended, or never was the caller's: nothing that waiting would change. */
+const FINAL = [400, 404, 409, 413];
+
 async function send({ attempt, seq, body }: Waiting): Promise<void> {
-	const response = await fetch(`/api/attempts/${attempt}/chunks/${seq}`, {
-		method: 'PUT',
-		body,
-		headers: { 'Content-Type': 'application/octet-stream' },
-		signal: AbortSignal.timeout(10_000)
-	});
-	// The flight has ended, or never was the caller's: nothing that waiting would change.
-	if ([400, 404, 409, 413].includes(response.status)) throw new RefusedError(String(response.status));
-	if (!response.ok) throw new Error(String(response.status));
+	try {
+		const params = { id: attempt, seq: String(seq) };
+		await call(API.saveChunk, body, { params, timeoutMs: SEND_TIMEOUT_MS });
+	} catch (error) {
+		if (error instanceof CallError && error.status !== null && FINAL.includes(error.status))
+			throw new RefusedError(String(error.status));
+		throw error;
+	}
 }

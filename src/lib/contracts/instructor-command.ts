@@ -22,7 +22,5 @@ export const InstructorCommand = Type.Union([
 export type InstructorCommand = Static<typeof InstructorCommand>;
 
 /** A command as it waits for the cockpit. */
-export interface PendingCommand {
-	id: string;
-	command: InstructorCommand;
-}
+export const PendingCommand = Type.Object({ id: Type.String(), command: InstructorCommand }, closed);
+export type PendingCommand = Static<typeof PendingCommand>;

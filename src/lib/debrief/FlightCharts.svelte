@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
 	import { formatClock, type Grade, type Track } from '@hanza/core';
 	import { pageColour } from '$lib/ui/colours.js';
 	import { recordingOf } from './recording.js';
@@ -120,24 +119,30 @@
 		};
 	}
 
-	onMount(() => {
+	// Whichever flight is shown, the charts are its own: made anew with its recording and grade.
+	$effect(() => {
+		const id = attemptId;
 		let gone = false;
+		let made: ApexCharts[] = [];
+		loaded = false;
+		failed = false;
 		void (async () => {
 			try {
-				const [{ default: Apex }, track] = await Promise.all([import('apexcharts'), recordingOf(attemptId)]);
+				const [{ default: Apex }, track] = await Promise.all([import('apexcharts'), recordingOf(id)]);
 				if (gone) return;
-				charts = CHARTS.map(
+				made = CHARTS.map(
 					(spec, i) => new Apex(places[spec.id]!, optionsOf(spec, track, i === CHARTS.length - 1))
 				);
-				await Promise.all(charts.map((chart) => chart.render()));
-				loaded = true;
+				charts = made;
+				await Promise.all(made.map((chart) => chart.render()));
+				if (!gone) loaded = true;
 			} catch {
-				failed = true;
+				if (!gone) failed = true;
 			}
 		})();
 		return () => {
 			gone = true;
-			for (const chart of charts) chart.destroy();
+			for (const chart of made) chart.destroy();
 		};
 	});
 
@@ -165,7 +170,7 @@
 {#if failed}<p class="p-3 text-limit" role="alert">
 		The recording could not be loaded. Reload the page to try again.
 	</p>{/if}
-<div data-testid="charts" data-loaded={loaded}>
+<div data-testid="charts" data-loaded={loaded} data-attempt={attemptId}>
 	{#each CHARTS as spec (spec.id)}
 		<p class="px-3 text-sm font-semibold text-ink-soft">{spec.title}, {spec.unit}</p>
 		<div

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
 	import {
 		formatClock,
 		windAt,
@@ -28,11 +27,20 @@
 
 	let track = $state.raw<Track | null>(null);
 	let failed = $state(false);
-	onMount(() => {
+	// Whichever flight is shown, the recording is its own: another that comes in late is not taken for it.
+	$effect(() => {
+		let gone = false;
+		track = null;
+		failed = false;
 		recordingOf(attemptId).then(
-			(loaded) => (track = loaded),
-			() => (failed = true)
+			(loaded) => {
+				if (!gone) track = loaded;
+			},
+			() => {
+				if (!gone) failed = true;
+			}
 		);
+		return () => (gone = true);
 	});
 
 	const index = $derived(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import {
 		formatClock,
 		itemName,
@@ -8,12 +9,12 @@
 		type ScanInstrument,
 		type SchoolId
 	} from '@hanza/core';
-	import type { FlightScan } from '$lib/server/services/index.js';
+	import type { FlightScan } from '$lib/contracts/views.js';
 	import ScanPanel from './ScanPanel.svelte';
 
 	const { scan, onmoment }: { scan: FlightScan; onmoment: (seconds: number) => void } = $props();
-	// svelte-ignore state_referenced_locally
-	let school = $state<SchoolId>(scan.school);
+	/** The card's own school at first. */
+	let school = $state<SchoolId>(untrack(() => scan.school));
 	const report = $derived(scan.reports[school]);
 	const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
 	const ROWS: ScanInstrument[] = [

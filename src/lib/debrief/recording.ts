@@ -1,4 +1,6 @@
 import { decodeChunk, type Track } from '@hanza/core';
+import { API } from '$lib/contracts/api.js';
+import { call } from '$lib/contracts/client.js';
 
 /** The parts of a debrief look at one recording: it is asked for once. */
 let last: { id: string; track: Promise<Track> } | null = null;
@@ -12,8 +14,6 @@ export function recordingOf(attemptId: string): Promise<Track> {
 	return track;
 }
 
-async function load(attemptId: string): Promise<Track> {
-	const response = await fetch(`/api/attempts/${attemptId}/recording`);
-	if (!response.ok) throw new Error(String(response.status));
-	return decodeChunk(new Uint8Array(await response.arrayBuffer())).track;
+async function load(id: string): Promise<Track> {
+	return decodeChunk(new Uint8Array(await call(API.recording, null, { params: { id } }))).track;
 }

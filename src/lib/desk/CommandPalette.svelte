@@ -2,6 +2,9 @@
 	import { Command, Dialog } from 'bits-ui';
 	import { DRILL_IDS, DRILLS } from '@hanza/core';
 	import { goto } from '$app/navigation';
+	import { API } from '$lib/contracts/api.js';
+	import { call } from '$lib/contracts/client.js';
+	import type { Findable } from '$lib/contracts/views.js';
 	import { TOOL_IDS, TOOLS } from '$lib/bench/tools.js';
 	import { chooseTheme, THEMES, type Theme } from '$lib/ui/theme.js';
 
@@ -16,7 +19,7 @@
 		go: () => void;
 	}
 	let open = $state(false);
-	let found = $state.raw<{ group: string; text: string; href: string }[]>([]);
+	let found = $state.raw<Findable[]>([]);
 	let problem = $state('');
 
 	const groups = $derived.by((): [string, Entry[]][] => {
@@ -45,9 +48,7 @@
 		open = true;
 		// Asked anew each time: tasks come and go. Pages can be reached without it.
 		try {
-			const response = await fetch('/api/find');
-			if (!response.ok) throw new Error(String(response.status));
-			found = await response.json();
+			found = await call(API.find, null);
 			problem = '';
 		} catch {
 			problem = 'The server does not answer: only pages and the Bench are listed.';

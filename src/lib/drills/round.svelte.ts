@@ -1,38 +1,9 @@
-import { Type } from '@sinclair/typebox';
-import { isRight, parse, type Question } from '@hanza/core';
+import { isRight, type Question } from '@hanza/core';
+import { putOnPile, sendWaiting, waiting } from './waiting-rounds.js';
 
 export interface Asked {
 	seed: number;
 	question: Question;
-}
-
-const WAITING = 'hanza-drills-waiting';
-const Waiting = Type.Array(Type.Object({ address: Type.String(), body: Type.String() }));
-
-function waiting(): { address: string; body: string }[] {
-	try {
-		return parse(Waiting, JSON.parse(localStorage.getItem(WAITING) ?? '[]'));
-	} catch {
-		return [];
-	}
-}
-
-/** Sends rounds that lie in the browser. @returns whether any was sent. */
-export async function sendWaiting(): Promise<boolean> {
-	let sent = false;
-	for (const round of waiting()) {
-		const answer = await fetch(round.address, {
-			method: 'POST',
-			headers: { 'Content-Type': 'application/json' },
-			body: round.body
-		}).catch(() => null);
-		if (!answer) break;
-		// A round that the server will never take must not stand in the way of the next.
-		if (!answer.ok && answer.status !== 400 && answer.status !== 404) break;
-		localStorage.setItem(WAITING, JSON.stringify(waiting().filter(({ body }) => body !== round.body)));
-		sent = true;
-	}
-	return sent;
 }
 
 /** One round of a drill, flown with the keys alone if one likes. */
@@ -116,7 +87,7 @@ export class Round {
 	private async finish(): Promise<void> {
 		const answers = $state.snapshot(this.answers).map(({ item, seed, given }) => ({ item, seed, given }));
 		const body = JSON.stringify({ id: this.id, seconds: this.seconds, answers });
-		localStorage.setItem(WAITING, JSON.stringify([...waiting(), { address: this.address, body }]));
+		putOnPile({ address: this.address, body });
 		await sendWaiting();
 		this.sent = waiting().some((round) => round.body === body) ? 'waiting' : 'yes';
 	}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { RECORDING_RATE_HZ } from '@hanza/core';
-	import type { AttemptRow } from '$lib/server/data/index.js';
+	import type { AttemptRow } from '$lib/contracts/views.js';
 	import { formatDuration, formatMoment, tally } from '$lib/ui/format.js';
 	import Verdict from '$lib/ui/Verdict.svelte';
 

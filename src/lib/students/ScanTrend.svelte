@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { SCHOOLS } from '@hanza/core';
-	import type { ScanPoint } from '$lib/server/services/index.js';
+	import type { ScanPoint } from '$lib/contracts/views.js';
 	import { formatMoment } from '$lib/ui/format.js';
 	import Sparkline from '$lib/charts/Sparkline.svelte';
 

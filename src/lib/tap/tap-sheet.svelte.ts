@@ -1,4 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { API } from '$lib/contracts/api.js';
+import { call, CallError } from '$lib/contracts/client.js';
 import { Dwell, parse, SCAN_INSTRUMENTS, type ScanInstrument } from '@hanza/core';
 
 /** A sheet as it lies in the browser: nothing that was tapped is lost by a reload or without a server. */
@@ -113,18 +115,17 @@ export class TapSheet {
 		if (!next || this.sending) return;
 		this.sending = true;
 		try {
-			const answer = await fetch(`/api/attempts/${next.attempt}/looks`, {
-				method: 'POST',
-				headers: { 'Content-Type': 'application/json' },
-				body: JSON.stringify({ source: 'tap', looks: next.looks })
-			});
-			if (answer.ok) {
-				this.waiting.shift();
-				this.said = 'Sent: the looks are in the debrief.';
-				this.keep();
-			} else this.said = KEPT_BECAUSE[answer.status] ?? 'The server did not take it. The sheet is kept here.';
-		} catch {
-			this.said = 'No connection. The sheet is kept here and sent when the server is back.';
+			const looks = $state.snapshot(next.looks);
+			await call(API.addLooks, { source: 'tap', looks }, { params: { id: next.attempt } });
+			this.waiting.shift();
+			this.said = 'Sent: the looks are in the debrief.';
+			this.keep();
+		} catch (error) {
+			const status = error instanceof CallError ? error.status : null;
+			this.said =
+				status === null
+					? 'No connection. The sheet is kept here and sent when the server is back.'
+					: (KEPT_BECAUSE[status] ?? 'The server did not take it. The sheet is kept here.');
 		} finally {
 			this.sending = false;
 		}

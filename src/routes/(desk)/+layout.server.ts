@@ -1,7 +1,5 @@
-import { requirePerson } from '$lib/server/guard.js';
+import { page } from '$lib/server/http.js';
 import type { LayoutServerLoad } from './$types';
 
-export const load: LayoutServerLoad = ({ locals }) => {
-	const { name, role } = requirePerson(locals);
-	return { person: { name, role } };
-};
+export const load: LayoutServerLoad = (event) =>
+	page(event, null, ({ person: { name, role } }) => ({ person: { name, role } }));

@@ -51,7 +51,10 @@
 			<form method="POST" action="/leave"><button class="button">Sign out</button></form>
 		</div>
 	</nav>
-	<main class="mx-auto w-full max-w-6xl grow px-4 py-5">{@render children()}</main>
+	<!-- Another record is another page: nothing of the one before is left on it. -->
+	<main class="mx-auto w-full max-w-6xl grow px-4 py-5">
+		{#key page.url.pathname}{@render children()}{/key}
+	</main>
 	<footer class="border-t border-line py-2 text-center text-sm text-ink-soft">
 		Practice only: not an approved device, not for navigation. The published procedure, the handbook, the
 		authority and the instructor come first.

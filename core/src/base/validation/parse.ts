@@ -96,3 +96,27 @@ export function parse<T extends TSchema>(schema: T, value: unknown, at = ''): St
 	}
 	return value as Static<T>;
 }
+
+const thorough = new Ajv({ allErrors: true, strict: false, discriminator: true, verbose: true });
+const compiledThorough = new WeakMap<TSchema, ValidateFunction>();
+
+/**
+ * All that is wrong with an object, by its fields: what each must be. Empty where it fits. For forms, where every field
+ * says what is the matter with it.
+ */
+export function problemsOf(schema: TSchema, value: unknown): Record<string, string> {
+	let validate = compiledThorough.get(schema);
+	if (!validate) {
+		validate = thorough.compile(schema);
+		compiledThorough.set(schema, validate);
+	}
+	if (validate(value)) return {};
+	const byField = new Map<string, ErrorObject[]>();
+	for (const error of validate.errors ?? []) {
+		const field = wantedOf(error).place.split('/')[1] ?? '';
+		byField.set(field, [...(byField.get(field) ?? []), error]);
+	}
+	return Object.fromEntries(
+		[...byField].map(([field, errors]) => [field, wantedOf(mostTelling(errors)).wanted])
+	);
+}

@@ -63,7 +63,7 @@ describe('keys', () => {
 		altimeterSettingHpa: 1013.25,
 		headingKnobDeg: 0,
 		alternateStatic: 0,
-		covered: 0,
+		covered: 0
 	};
 
 	it('move the stick out while held and back when let go, and hold the levers where they are', () => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { formatHeading, placesOf, type Area, type RadioSettings } from '@hanza/core';
 	import { goTo } from '$lib/panel/radios/radio-settings.js';
 
@@ -9,13 +10,13 @@
 		onclose: () => void;
 	}
 	const { area, settings, onset, onclose }: Props = $props();
-	// svelte-ignore state_referenced_locally
-	let list = $state(settings.rnav.list.join(' '));
-	// svelte-ignore state_referenced_locally
-	let course = $state(settings.rnav.courseDeg === null ? '' : formatHeading(settings.rnav.courseDeg));
+	// As it is set when the panel is opened; what is typed then is the pilot's.
+	let list = $state(untrack(() => settings.rnav.list.join(' ')));
+	let course = $state(
+		untrack(() => (settings.rnav.courseDeg === null ? '' : formatHeading(settings.rnav.courseDeg)))
+	);
 	let problem = $state('');
-	// svelte-ignore state_referenced_locally
-	const known = placesOf(area).map(({ id }) => id);
+	const known = $derived(placesOf(area).map(({ id }) => id));
 
 	/** What is typed next is meant for this field, not for the keys of the cockpit. */
 	const typing = (field: HTMLInputElement): void => field.focus();

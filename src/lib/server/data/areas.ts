@@ -1,4 +1,4 @@
-import type { Area } from '@hanza/core';
+import { AREA_EDITIONS, type Area } from '@hanza/core';
 import type { Knex } from 'knex';
 
 /** An area that an instructor keeps. */
@@ -10,12 +10,19 @@ export interface SavedArea {
 
 const query = (db: Knex) => db('areas').select('owner_id as ownerId', 'area', 'created_at as createdAt');
 
-export const areasOf = (db: Knex, ownerId: string): Promise<SavedArea[]> =>
-	query(db).where('owner_id', ownerId).orderBy('created_at', 'desc');
+type StoredArea = Omit<SavedArea, 'area'> & { area: unknown };
+const read = ({ area, ...rest }: StoredArea): SavedArea => ({ ...rest, area: AREA_EDITIONS.upgrade(area) });
+
+export async function areasOf(db: Knex, ownerId: string): Promise<SavedArea[]> {
+	const stored: StoredArea[] = await query(db).where('owner_id', ownerId).orderBy('created_at', 'desc');
+	return stored.map(read);
+}
 
 /** By the identifier that cards speak of. */
-export const findArea = (db: Knex, areaId: string): Promise<SavedArea | undefined> =>
-	query(db).where('area_id', areaId).first();
+export async function findArea(db: Knex, areaId: string): Promise<SavedArea | undefined> {
+	const stored: StoredArea | undefined = await query(db).where('area_id', areaId).first();
+	return stored && read(stored);
+}
 
 export const addArea = (db: Knex, ownerId: string, area: Area): Promise<unknown> =>
 	db('areas').insert({ owner_id: ownerId, area_id: area.id, area: JSON.stringify(area) });

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { TaskCard } from '@hanza/core';
+import { CARD_EDITIONS, type TaskCard } from '@hanza/core';
 
 export type AllowedAssist = 'direct' | 'attitude' | 'any';
 
@@ -34,11 +34,24 @@ const query = (db: Knex) =>
 			'a.closed_at as closedAt'
 		);
 
-export const findAssignment = (db: Knex, id: string): Promise<Assignment | undefined> =>
-	query(db).where('a.id', id).first();
+type StoredAssignment = Omit<Assignment, 'card'> & { card: unknown };
+const read = ({ card, ...rest }: StoredAssignment): Assignment => ({
+	...rest,
+	card: CARD_EDITIONS.upgrade(card)
+});
 
-export const openAssignments = (db: Knex, studentId: string): Promise<Assignment[]> =>
-	query(db).where('a.student_id', studentId).whereNull('a.closed_at').orderBy('a.created_at', 'desc');
+export async function findAssignment(db: Knex, id: string): Promise<Assignment | undefined> {
+	const stored: StoredAssignment | undefined = await query(db).where('a.id', id).first();
+	return stored && read(stored);
+}
+
+export async function openAssignments(db: Knex, studentId: string): Promise<Assignment[]> {
+	const stored: StoredAssignment[] = await query(db)
+		.where('a.student_id', studentId)
+		.whereNull('a.closed_at')
+		.orderBy('a.created_at', 'desc');
+	return stored.map(read);
+}
 
 export async function addAssignment(
 	db: Knex,

@@ -1,31 +1,19 @@
 import type { Knex } from 'knex';
-import type { AssistLevel, Grade, Dwell, ResumeState, Standard, TaskCard } from '@hanza/core';
+import {
+	CARD_EDITIONS,
+	GRADE_EDITIONS,
+	RESUME_EDITIONS,
+	STANDARD_EDITIONS,
+	type AssistLevel,
+	type Dwell,
+	type Grade,
+	type ResumeState,
+	type Standard,
+	type TaskCard
+} from '@hanza/core';
+import type { AttemptRow } from '$lib/contracts/views.js';
 
 import { addLooks } from './looks.js';
-
-export type AttemptStatus = 'flying' | 'finished' | 'interrupted';
-
-/** What a list shows of a flight. */
-export interface AttemptRow {
-	id: string;
-	studentId: string;
-	assignmentId: string | null;
-	cardId: string;
-	cardName: string;
-	standardName: string;
-	assist: AssistLevel;
-	status: AttemptStatus;
-	startedAt: Date;
-	/** When the last piece of it arrived. */
-	heardAt: Date | null;
-	endedAt: Date | null;
-	samples: number;
-	verdict: string | null;
-	score: number | null;
-	/** Verdict that an instructor put in place of the computed one, newest first. */
-	overridden: string | null;
-	faults: string[];
-}
 
 export interface Attempt extends Omit<AttemptRow, 'cardName' | 'standardName' | 'faults' | 'overridden'> {
 	card: TaskCard;
@@ -83,8 +71,19 @@ export const lastAttempts = (db: Knex, studentIds: readonly string[], each: numb
 		.where('place', '<=', each)
 		.orderBy('startedAt', 'desc');
 
-export const findAttempt = (db: Knex, id: string): Promise<Attempt | undefined> =>
-	db('attempts')
+/** A flight as it is read: card, standard, grade and state in today's editions, whenever they were kept. */
+type StoredAttempt = Omit<Attempt, 'card' | 'standard' | 'grade' | 'resume'> &
+	Record<'card' | 'standard' | 'grade' | 'resume', unknown>;
+const read = ({ card, standard, grade, resume, ...rest }: StoredAttempt): Attempt => ({
+	...rest,
+	card: CARD_EDITIONS.upgrade(card),
+	standard: STANDARD_EDITIONS.upgrade(standard),
+	grade: grade === null ? null : GRADE_EDITIONS.upgrade(grade),
+	resume: resume === null ? null : RESUME_EDITIONS.upgrade(resume, { assist: rest.assist })
+});
+
+export async function findAttempt(db: Knex, id: string): Promise<Attempt | undefined> {
+	const stored: StoredAttempt | undefined = await db('attempts')
 		.select(
 			'id',
 			'student_id as studentId',
@@ -108,6 +107,8 @@ export const findAttempt = (db: Knex, id: string): Promise<Attempt | undefined> 
 		)
 		.where({ id })
 		.first();
+	return stored && read(stored);
+}
 
 export async function addAttempt(
 	db: Knex,
@@ -229,14 +230,20 @@ export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Arr
 }
 
 /** Card and grade of a student's ended flights, newest first. */
-export const gradesOf = (
+export async function gradesOf(
 	db: Knex,
 	studentId: string,
 	most = 60
-): Promise<{ id: string; startedAt: Date; card: TaskCard; grade: Grade }[]> =>
-	db('attempts')
+): Promise<{ id: string; startedAt: Date; card: TaskCard; grade: Grade }[]> {
+	const stored: { id: string; startedAt: Date; card: unknown; grade: unknown }[] = await db('attempts')
 		.select('id', 'started_at as startedAt', 'card', 'grade')
 		.where({ student_id: studentId })
 		.whereNotNull('grade')
 		.orderBy('started_at', 'desc')
 		.limit(most);
+	return stored.map(({ card, grade, ...rest }) => ({
+		...rest,
+		card: CARD_EDITIONS.upgrade(card),
+		grade: GRADE_EDITIONS.upgrade(grade)
+	}));
+}

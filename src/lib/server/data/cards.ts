@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { TaskCard } from '@hanza/core';
+import { CARD_EDITIONS, type TaskCard } from '@hanza/core';
 
 /** A card that an instructor keeps. */
 export interface SavedCard {
@@ -15,11 +15,18 @@ const query = (db: Knex) =>
 		.join('users as u', 'u.id', 'c.author_id')
 		.select('c.id', 'c.owner_id as ownerId', 'u.name as authorName', 'c.card', 'c.created_at as createdAt');
 
-export const cardsOf = (db: Knex, ownerId: string): Promise<SavedCard[]> =>
-	query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
+type StoredCard = Omit<SavedCard, 'card'> & { card: unknown };
+const read = ({ card, ...rest }: StoredCard): SavedCard => ({ ...rest, card: CARD_EDITIONS.upgrade(card) });
 
-export const findCard = (db: Knex, id: string): Promise<SavedCard | undefined> =>
-	query(db).where('c.id', id).first();
+export async function cardsOf(db: Knex, ownerId: string): Promise<SavedCard[]> {
+	const stored: StoredCard[] = await query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
+	return stored.map(read);
+}
+
+export async function findCard(db: Knex, id: string): Promise<SavedCard | undefined> {
+	const stored: StoredCard | undefined = await query(db).where('c.id', id).first();
+	return stored && read(stored);
+}
 
 export async function addCard(
 	db: Knex,

@@ -1,12 +1,17 @@
 import type { Knex } from 'knex';
 import type { InstructorCommand, PendingCommand } from '$lib/contracts/instructor-command.js';
+import type { GivenCommand } from '$lib/contracts/views.js';
 
 export async function addCommand(
 	db: Knex,
 	command: { attemptId: string; authorId: string; body: InstructorCommand }
 ): Promise<string> {
 	const [row] = await db('flight_orders')
-		.insert({ attempt_id: command.attemptId, author_id: command.authorId, body: JSON.stringify(command.body) })
+		.insert({
+			attempt_id: command.attemptId,
+			author_id: command.authorId,
+			body: JSON.stringify(command.body)
+		})
 		.returning('id');
 	return String(row.id);
 }
@@ -25,12 +30,6 @@ export const acknowledgeCommand = (db: Knex, attemptId: string, id: string): Pro
 		.whereNull('taken_at')
 		.update({ taken_at: db.fn.now() });
 
-export interface GivenCommand {
-	id: string;
-	command: InstructorCommand;
-	createdAt: Date;
-	takenAt: Date | null;
-}
 export const commandsOf = (db: Knex, attemptId: string): Promise<GivenCommand[]> =>
 	db('flight_orders')
 		.select('id', 'body as command', 'created_at as createdAt', 'taken_at as takenAt')

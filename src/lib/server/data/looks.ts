@@ -1,8 +1,6 @@
 import type { Knex } from 'knex';
 import type { Dwell } from '@hanza/core';
-
-export const LOOK_SOURCES = ['veil', 'tap', 'gaze'] as const;
-export type LookSource = (typeof LOOK_SOURCES)[number];
+import type { LookSource } from '$lib/contracts/views.js';
 
 /** Keeps looks of a flight; one that is there already stays as it is. */
 export async function addLooks(

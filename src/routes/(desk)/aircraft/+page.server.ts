@@ -1,7 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { aircraftCatalog } from '$data';
+import { FIRST_AIRCRAFT } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
-/** The first of the shelf: the others are linked from it. */
-export const load: PageServerLoad = ({ url }) =>
-	redirect(307, `/aircraft/${aircraftCatalog.all[0]!.id}${url.search}`);
+/** The first there is: the others are linked from it. */
+export const load: PageServerLoad = ({ url }) => redirect(307, `/aircraft/${FIRST_AIRCRAFT()}${url.search}`);

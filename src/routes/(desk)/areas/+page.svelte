@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 
 	const { data, form } = $props();
 </script>
@@ -61,6 +63,6 @@
 			<input class="field" type="file" name="file" accept=".geojson,.json,application/geo+json" required />
 		</label>
 		<button class="button">Take it in</button>
-		{#if form?.message}<p class="w-full text-limit" role="alert">{form.message}</p>{/if}
+		<FieldError words={refusedOf(form).errors.file} />
 	</form>
 {/if}

@@ -1,90 +1,68 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { HanzaError, PATTERN_IDS, PATTERNS, UPSET_LEVELS } from '@hanza/core';
-import { aircraftCatalog, cardCatalog } from '$data';
-import { database } from '$lib/server/db.js';
-import { cardsOf, removeCard } from '$lib/server/data/index.js';
-import { found, requirePerson } from '$lib/server/guard.js';
-import { isRecordId, saveCard, createFromPattern, settableCard } from '$lib/server/services/index.js';
+import { readForm, refusedForm } from '$lib/server/forms.js';
+import { action, orRefused, page, placeOf } from '$lib/server/http.js';
+import {
+	cardRows,
+	copyCard,
+	createFromPattern,
+	deleteCard,
+	NewPattern,
+	saveCard
+} from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => {
-	const person = requirePerson(locals, 'instructor');
-	const own = await cardsOf(database(), person.id);
-	const names = new Map(aircraftCatalog.all.map(({ id, name }) => [id, name]));
-	const row = (id: string, card: (typeof own)[number]['card'], mine: boolean) => ({
-		id,
-		name: card.name,
-		summary: card.summary,
-		group: mine ? 'Your own' : (card.group ?? 'Others'),
-		aircraft: names.get(card.aircraft) ?? card.aircraft,
-		phases: card.phases.length,
-		mine
-	});
-	return {
-		cards: [
-			...own.map(({ id, card }) => row(id, card, true)),
-			...cardCatalog.all.map((card) => row(card.id, card, false))
-		],
-		patterns: [
-			...PATTERN_IDS.map((id) => ({ id: id as string, name: PATTERNS[id].name })),
-			{ id: 'find-your-numbers', name: 'Find your numbers' },
-			...UPSET_LEVELS.map((level) => ({ id: `upset-${level}`, name: `Unusual attitude, ${level}` }))
-		],
-		aircraft: aircraftCatalog.all.map(({ id, name }) => ({ id, name }))
-	};
-};
+export const load: PageServerLoad = (event) =>
+	page(event, 'instructor', ({ db, person }) => cardRows(db, person));
 
-/** Runs what keeps a card; a refusal is said, not thrown. */
-async function kept(keep: () => Promise<string>) {
-	let id: string;
-	try {
-		id = await keep();
-	} catch (error) {
-		if (error instanceof HanzaError) return fail(400, { message: error.message });
-		throw error;
-	}
-	redirect(303, `/cards/${id}`);
-}
+const MOST_BYTES = 500_000;
+const idIn = (form: FormData) => String(form.get('card') ?? '');
 
 export const actions: Actions = {
-	copy: async ({ locals, request }) => {
-		const person = requirePerson(locals, 'instructor');
-		const db = database();
-		const id = String((await request.formData()).get('card') ?? '');
-		return kept(async () => {
-			const card = await settableCard(db, person, id);
-			return saveCard(db, person, { ...card, name: `${card.name}, own`.slice(0, 80) });
-		});
-	},
-	createFromPattern: async ({ locals, request }) => {
-		const person = requirePerson(locals, 'instructor');
-		const form = await request.formData();
-		const number = (name: string) => Number(String(form.get(name) ?? '').replace(',', '.'));
-		return kept(() =>
-			createFromPattern(database(), person, {
-				pattern: String(form.get('pattern') ?? ''),
-				aircraft: String(form.get('aircraft') ?? ''),
-				altitudeFt: number('altitudeFt'),
-				headingDeg: number('headingDeg')
-			})
-		);
-	},
-	import: async ({ locals, request }) => {
-		const person = requirePerson(locals, 'instructor');
-		const file = (await request.formData()).get('file');
-		if (!(file instanceof File) || file.size === 0) return fail(400, { message: 'Choose a file first.' });
-		if (file.size > 500_000) return fail(400, { message: 'A card is no larger than 500 kB.' });
-		let card: unknown;
-		try {
-			card = JSON.parse(await file.text());
-		} catch {
-			return fail(400, { message: `${file.name} is not JSON.` });
-		}
-		return kept(() => saveCard(database(), person, card));
-	},
-	remove: async ({ locals, request }) => {
-		const person = requirePerson(locals, 'instructor');
-		const id = String((await request.formData()).get('card') ?? '');
-		found(isRecordId(id) && (await removeCard(database(), person.id, id)) > 0 ? true : null);
-	}
+	copy: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const id = await orRefused(
+				async () => copyCard(db, person, idIn(await event.request.formData())),
+				(message) => ({ entered: {}, errors: {}, message })
+			);
+			if (typeof id !== 'string') return id;
+			redirect(303, `/cards/${id}`);
+		}),
+	createFromPattern: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const form = readForm(await event.request.formData(), NewPattern);
+			if (!form.ok) return form.refused;
+			const id = await orRefused(
+				() => createFromPattern(db, person, form.value),
+				(message, refusal) => {
+					const place = placeOf(refusal);
+					const field = place && place in form.entered ? place : 'pattern';
+					return refusedForm(form.entered, { [field]: message }).data;
+				}
+			);
+			if (typeof id !== 'string') return id;
+			redirect(303, `/cards/${id}`);
+		}),
+	import: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const file = (await event.request.formData()).get('file');
+			const refused = (message: string) => fail(400, { entered: {}, errors: { file: message } });
+			if (!(file instanceof File) || file.size === 0) return refused('Choose a file first.');
+			if (file.size > MOST_BYTES) return refused('A card is no larger than 500 kB.');
+			let card: unknown;
+			try {
+				card = JSON.parse(await file.text());
+			} catch {
+				return refused(`${file.name} is not JSON.`);
+			}
+			const id = await orRefused(
+				() => saveCard(db, person, card),
+				(message) => ({ entered: {}, errors: { file: message } })
+			);
+			if (typeof id !== 'string') return id;
+			redirect(303, `/cards/${id}`);
+		}),
+	remove: (event) =>
+		action(event, 'instructor', async ({ db, person }) =>
+			deleteCard(db, person, idIn(await event.request.formData()))
+		)
 };

@@ -1,14 +1,17 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 
 	const { data, form } = $props();
+	const refused = $derived(refusedOf(form));
 	const groups = $derived([...new Set(data.cards.map(({ group }) => group))]);
 </script>
 
 <svelte:head><title>Cards · Hanza</title></svelte:head>
 
 <h1>Cards</h1>
-{#if form?.message}<p class="mt-2 text-limit" role="alert">{form.message}</p>{/if}
+{#if refused.message}<p class="mt-2 text-limit" role="alert">{refused.message}</p>{/if}
 <div class="mt-3 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
 	<div class="sheet overflow-x-auto">
 		<table class="table">
@@ -48,28 +51,54 @@
 		</table>
 	</div>
 	<div class="grid min-w-0 gap-4">
-		<form method="POST" action="?/createFromPattern" use:enhance class="sheet grid gap-3 p-4">
+		<form
+			method="POST"
+			action="?/createFromPattern"
+			use:enhance={() =>
+				({ update }) =>
+					update({ reset: false })}
+			class="sheet grid gap-3 p-4"
+		>
 			<h2>Lay out a pattern</h2>
 			<label class="grid gap-1">
 				<span>Pattern</span>
-				<select class="field w-full min-w-0" name="pattern">
+				<select
+					class="field w-full min-w-0"
+					name="pattern"
+					value={refused.entered.pattern ?? data.patterns[0]?.id}
+				>
 					{#each data.patterns as { id, name } (id)}<option value={id}>{name}</option>{/each}
 				</select>
+				<FieldError words={refused.errors.pattern} />
 			</label>
 			<label class="grid gap-1">
 				<span>Aircraft</span>
-				<select class="field" name="aircraft">
+				<select class="field" name="aircraft" value={refused.entered.aircraft ?? data.aircraft[0]?.id}>
 					{#each data.aircraft as { id, name } (id)}<option value={id}>{name}</option>{/each}
 				</select>
 			</label>
 			<div class="grid grid-cols-2 gap-3">
 				<label class="grid gap-1">
 					<span>Altitude, ft</span>
-					<input class="field w-full min-w-0" name="altitudeFt" inputmode="numeric" value="1500" required />
+					<input
+						class="field w-full min-w-0"
+						name="altitudeFt"
+						inputmode="numeric"
+						value={refused.entered.altitudeFt ?? '1500'}
+						required
+					/>
+					<FieldError words={refused.errors.altitudeFt} />
 				</label>
 				<label class="grid gap-1">
 					<span>Heading, °</span>
-					<input class="field w-full min-w-0" name="headingDeg" inputmode="numeric" value="90" required />
+					<input
+						class="field w-full min-w-0"
+						name="headingDeg"
+						inputmode="numeric"
+						value={refused.entered.headingDeg ?? '90'}
+						required
+					/>
+					<FieldError words={refused.errors.headingDeg} />
 				</label>
 			</div>
 			<div><button class="button button-main">Make the card</button></div>
@@ -91,6 +120,7 @@
 					accept=".json,application/json"
 					required
 				/>
+				<FieldError words={refused.errors.file} />
 			</label>
 			<div><button class="button">Take it in</button></div>
 		</form>

@@ -2,7 +2,7 @@
 	import { onMount } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import { formatMoment } from '$lib/ui/format.js';
-	import { sendWaiting } from '$lib/drills/round.svelte.js';
+	import { sendWaiting } from '$lib/drills/waiting-rounds.js';
 
 	const { data } = $props();
 	onMount(async () => {

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { GALLERY } from '@hanza/core';
+import { FIRST_FAULT } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = () => redirect(307, `/faults/${GALLERY[0]!.kind}`);
+export const load: PageServerLoad = () => redirect(307, `/faults/${FIRST_FAULT}`);

@@ -1,13 +1,6 @@
-import { database } from '$lib/server/db.js';
-import { attemptsOf } from '$lib/server/data/index.js';
-import { requirePerson } from '$lib/server/guard.js';
-import { RECORDING_RATE_HZ } from '@hanza/core';
+import { page } from '$lib/server/http.js';
+import { practicePage } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async ({ locals }) => {
-	const person = requirePerson(locals, 'student');
-	const flights = (await attemptsOf(database(), person.id, 1000)).filter(({ status }) => status !== 'flying');
-	return {
-		entries: flights.map((flight) => ({ ...flight, practiceSeconds: flight.samples / RECORDING_RATE_HZ }))
-	};
-};
+export const load: PageServerLoad = (event) =>
+	page(event, 'student', async ({ db, person }) => ({ entries: await practicePage(db, person) }));

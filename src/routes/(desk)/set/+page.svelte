@@ -1,11 +1,12 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 
 	const { data, form } = $props();
-	// svelte-ignore state_referenced_locally
-	let standard = $state(data.standards[0]?.id ?? '');
-	// svelte-ignore state_referenced_locally
-	let card = $state(
+	let standard = $derived(data.standards[0]?.id ?? '');
+	// Another card in the address, as from the palette, is another card here.
+	let card = $derived(
 		data.cards.some(({ id }) => id === data.chosenCard) ? data.chosenCard : (usualCard() ?? '')
 	);
 	/** The first that ships, not the newest of one's own. */
@@ -15,9 +16,9 @@
 	let failure = $state('none');
 	const groups = $derived([...new Set(data.cards.map(({ group }) => group))]);
 	const chosenCard = $derived(data.cards.find(({ id }) => id === card));
-	const entered = $derived<Record<string, string>>(form?.entered ?? {});
+	const refused = $derived(refusedOf(form));
 	/** What was typed before a refusal, or what the field begins with. */
-	const typed = (name: string, usual = '') => entered[name] ?? usual;
+	const typed = (name: string, usual = '') => refused.entered[name] ?? usual;
 	const shows = $derived(data.failures.find(({ kind }) => kind === failure)?.shows);
 	const chosenStandard = $derived(data.standards.find(({ id }) => id === standard));
 	const aircraft = $derived(
@@ -31,6 +32,7 @@
 	<label class="grid gap-1">
 		<span>{label}</span>
 		<input class="field w-20" {name} inputmode="decimal" value={typed(name, usual)} />
+		<FieldError words={refused.errors[name]} />
 	</label>
 {/snippet}
 
@@ -103,8 +105,9 @@
 		<label class="grid gap-1">
 			<span>A word to the student</span>
 			<textarea class="field" name="note" rows="3" maxlength="500">{typed('note')}</textarea>
+			<FieldError words={refused.errors.note} />
 		</label>
-		{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
+		{#if refused.message}<p class="text-limit" role="alert">{refused.message}</p>{/if}
 		<div><button class="button button-main">Set it</button></div>
 	</div>
 

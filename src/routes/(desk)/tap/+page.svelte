@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { formatClock, SCAN_NAMES, type ScanInstrument } from '@hanza/core';
 	import { formatMoment } from '$lib/ui/format.js';
 	import { TapSheet } from '$lib/tap/tap-sheet.svelte.js';
@@ -7,8 +7,7 @@
 	const { data } = $props();
 	const tapping = new TapSheet();
 	let elapsed = $state(0);
-	// svelte-ignore state_referenced_locally
-	let flight = $state(data.flights[0]?.id ?? '');
+	let flight = $state(untrack(() => data.flights[0]?.id ?? ''));
 	let began = $state('0:00');
 	const { sheet } = $derived(tapping);
 	/** As the panel lies. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import {
 		airAt,
 		InfeasibleError,
@@ -18,8 +19,7 @@
 	const { data } = $props();
 	const { aircraft } = $derived(data);
 	const complex = $derived(aircraft.propeller.kind === 'constant-speed');
-	// svelte-ignore state_referenced_locally
-	let loading = $state<Loading>(structuredClone(data.aircraft.loading.standard));
+	let loading = $state<Loading>(untrack(() => structuredClone(data.aircraft.loading.standard)));
 	let temperatureOffsetC = $state(0);
 	let seaLevelPressureHpa = $state(1013.25);
 	/** Added to the altitude of every configuration. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { enhance } from '$app/forms';
 	import {
 		configurationWords,
@@ -8,12 +9,15 @@
 		TARGET_KINDS,
 		type AssistLevel
 	} from '@hanza/core';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 	import WorkedOut from '$lib/brief/WorkedOut.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
 
 	const { data, form } = $props();
-	// svelte-ignore state_referenced_locally
-	let assist = $state<AssistLevel>(data.assist === 'direct' ? 'direct' : 'attitude');
+	const refused = $derived(refusedOf(form));
+	/** The student's choice stays while numbers are tried. */
+	let assist = $state<AssistLevel>(untrack(() => (data.assist === 'direct' ? 'direct' : 'attitude')));
 	const rate = (value: number | string) =>
 		value === 0
 			? 'level'
@@ -71,7 +75,7 @@
 		</thead>
 		<tbody>
 			{#each data.numbers as number (number.id)}
-				{@const failed = form?.configuration === number.id ? form : null}
+				{@const failed = refused.entered.configuration === number.id ? refused : null}
 				<tr>
 					<td>{number.name}{number.governedRpm ? `, ${number.governedRpm} rpm` : ''}</td>
 					<td class="number">{number.airspeedKias} kt</td>
@@ -85,8 +89,9 @@
 									class="field w-20 text-right"
 									name="pitchDeg"
 									inputmode="decimal"
-									value={failed?.pitchDeg ?? number.tried?.pitchDeg ?? ''}
+									value={failed?.entered.pitchDeg ?? number.tried?.pitchDeg ?? ''}
 								/>°
+								<FieldError words={failed?.errors.pitchDeg && `Pitch ${failed.errors.pitchDeg}`} />
 							</label>
 							<label class="flex items-center gap-1">
 								<span class="sr-only">Power for {number.name}</span>
@@ -94,12 +99,12 @@
 									class="field w-24 text-right"
 									name="power"
 									inputmode="decimal"
-									value={failed?.power ?? number.tried?.power ?? ''}
+									value={failed?.entered.power ?? number.tried?.power ?? ''}
 								/>
 								{unit}
+								<FieldError words={failed?.errors.power && `Power ${failed.errors.power}`} />
 							</label>
 							<button class="button">{number.tried ? 'Again' : 'Try'}</button>
-							{#if failed}<span class="text-limit" role="alert">{failed.message}</span>{/if}
 						</form>
 					</td>
 					<td data-testid="answer-{number.id}">
@@ -125,12 +130,7 @@
 </div>
 
 {#if data.workedOut.length > 0}
-	<WorkedOut
-		questions={data.workedOut}
-		wind={data.wind}
-		altitudeFt={data.card.start.altitudeFt}
-		failed={form?.words === undefined ? null : form}
-	/>
+	<WorkedOut questions={data.workedOut} wind={data.wind} altitudeFt={data.card.start.altitudeFt} {refused} />
 {/if}
 
 <h2 class="mt-6">What to fly</h2>

@@ -9,9 +9,12 @@
 	import ScanTrend from '$lib/students/ScanTrend.svelte';
 	import ScanSection from '$lib/debrief/ScanSection.svelte';
 	import Verdict from '$lib/ui/Verdict.svelte';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 	import { formatMoment } from '$lib/ui/format.js';
 
 	const { data, form } = $props();
+	const refused = $derived(refusedOf(form));
 	let moment = $state<number | null>(null);
 	const override = $derived(data.overrides?.[0] ?? null);
 	const MARKS = { good: '✓', mind: '▲', fail: '✕' } as const;
@@ -123,7 +126,10 @@
 					>
 						<label class="grid gap-1">
 							<span>A remark</span>
-							<textarea class="field" name="text" rows="2" maxlength="2000">{form?.text ?? ''}</textarea>
+							<textarea class="field" name="text" rows="2" maxlength="2000"
+								>{refused.entered.text ?? ''}</textarea
+							>
+							<FieldError words={refused.errors.text} />
 						</label>
 						<div class="flex items-center gap-2">
 							<label class="flex items-center gap-2">
@@ -132,30 +138,35 @@
 									class="field w-20"
 									name="at"
 									placeholder="1:05"
-									value={form?.at ?? (moment === null ? '' : formatClock(moment))}
+									value={refused.entered.at ?? (moment === null ? '' : formatClock(moment))}
 								/>
 							</label>
 							<button class="button">Add</button>
 						</div>
-						{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
+						<FieldError words={refused.errors.at} />
 					</form>
-					<details class="no-print mt-3 border-t border-line pt-3" open={!!form?.overrideMessage}>
+					<details
+						class="no-print mt-3 border-t border-line pt-3"
+						open={!!(refused.errors.value ?? refused.errors.reason)}
+					>
 						<summary class="cursor-pointer">Put your verdict in place of the computed one</summary>
 						<form method="POST" action="?/override" use:enhance class="mt-2 grid gap-2">
 							<label class="flex items-center gap-2">
 								Verdict
-								<select class="field" name="value" value={form?.value ?? ''}>
+								<select class="field" name="value" value={refused.entered.value ?? ''}>
 									<option value="">choose</option>
 									{#each ['met', 'not met', 'not shown'] as value (value)}<option {value}>{value}</option
 										>{/each}
 								</select>
+								<FieldError words={refused.errors.value} />
 							</label>
 							<label class="grid gap-1">
 								<span>Reason</span>
-								<textarea class="field" name="reason" rows="2" maxlength="1000">{form?.reason ?? ''}</textarea
+								<textarea class="field" name="reason" rows="2" maxlength="1000"
+									>{refused.entered.reason ?? ''}</textarea
 								>
+								<FieldError words={refused.errors.reason} />
 							</label>
-							{#if form?.overrideMessage}<p class="text-limit" role="alert">{form.overrideMessage}</p>{/if}
 							<div><button class="button">Put it</button></div>
 						</form>
 					</details>
@@ -218,7 +229,10 @@
 		<ScanSection scan={data.scan} onmoment={(seconds) => (moment = seconds)} />
 		<ScanTrend points={data.scans} here={attempt.id} />
 	{/if}
-	<details class="no-print sheet mt-4 p-3" open={!!form?.gazeMessage}>
+	<details
+		class="no-print sheet mt-4 p-3"
+		open={!!(refused.errors.log ?? refused.errors.map ?? refused.errors.began)}
+	>
 		<summary class="cursor-pointer">A gaze log for this flight</summary>
 		<form
 			method="POST"
@@ -230,19 +244,21 @@
 			<label class="grid gap-1">
 				<span>Log as CSV: <code>time_ms,instrument</code> or <code>time_ms,x,y</code></span>
 				<input class="field" type="file" name="log" accept=".csv,text/csv" required />
+				<FieldError words={refused.errors.log} />
 			</label>
 			<label class="grid gap-1">
 				<span>Flight time at which it begins</span>
-				<input class="field w-28" name="began" value={form?.began ?? '0:00'} />
+				<input class="field w-28" name="began" value={refused.entered.began ?? '0:00'} />
+				<FieldError words={refused.errors.began} />
 			</label>
 			<label class="grid gap-1">
 				<span>
 					Places of the instruments, as JSON, in the units of the log; left empty: the basic T in shares of
 					the panel
 				</span>
-				<textarea class="field font-mono text-sm" name="map" rows="3">{form?.map ?? ''}</textarea>
+				<textarea class="field font-mono text-sm" name="map" rows="3">{refused.entered.map ?? ''}</textarea>
+				<FieldError words={refused.errors.map} />
 			</label>
-			{#if form?.gazeMessage}<p class="text-limit" role="alert">{form.gazeMessage}</p>{/if}
 			<div><button class="button">Take it in</button></div>
 		</form>
 	</details>

@@ -1,18 +1,5 @@
-import { GALLERY } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
-import { found, requirePerson } from '$lib/server/guard.js';
+import { page } from '$lib/server/http.js';
+import { galleryPage } from '$lib/server/services/index.js';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = ({ locals, params }) => {
-	requirePerson(locals);
-	const entry = found(GALLERY.find(({ kind }) => kind === params.kind));
-	const card = cardCatalog.get(entry.cards[0]!);
-	return {
-		entries: GALLERY.map(({ kind, name }) => ({ kind, name })),
-		entry,
-		card,
-		aircraft: aircraftCatalog.get(card.aircraft),
-		area: areaCatalog.get(card.area),
-		standard: standardCatalog.all[0]!
-	};
-};
+export const load: PageServerLoad = (event) => page(event, null, () => galleryPage(event.params.kind));

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { formatClock, UPSET_LEVELS, windAt, type FailureKind, type Upset } from '@hanza/core';
 	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
@@ -7,20 +7,20 @@
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
+	import { API } from '$lib/contracts/api.js';
+	import { call } from '$lib/contracts/client.js';
 	import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
-	import type { LiveView } from '$lib/server/services/index.js';
+	import type { LiveView } from '$lib/contracts/views.js';
 
 	const { data } = $props();
-	// svelte-ignore state_referenced_locally
-	let live = $state.raw<LiveView>(data.live);
+	let live = $state.raw<LiveView>(untrack(() => data.live));
 	let creepSeconds = $state(0);
 	let upsetLevel = $state<Upset['level']>('mild');
 	let problem = $state('');
 	const EVERY_MS = 1000;
 
 	/** Where the flight has been, as far as this page knows. */
-	// svelte-ignore state_referenced_locally
-	let trail = $state.raw(data.plan?.trail ?? { north: [], east: [] });
+	let trail = $state.raw(untrack(() => data.plan?.trail ?? { north: [], east: [] }));
 	function goOn(): void {
 		if (!data.plan || !live.now) return;
 		const { northNm, eastNm } = live.now;
@@ -51,9 +51,7 @@
 
 	async function look(): Promise<void> {
 		try {
-			const answer = await fetch(`/api/attempts/${data.id}/live`);
-			if (!answer.ok) throw new Error();
-			live = (await answer.json()) as LiveView;
+			live = await call(API.live, null, { params: { id: data.id } });
 			goOn();
 			problem = '';
 			if (live.status !== 'flying') await goto(`/debrief/${data.id}`);
@@ -67,12 +65,11 @@
 	});
 
 	async function command(body: InstructorCommand): Promise<void> {
-		const answer = await fetch(`/api/attempts/${data.id}/commands`, {
-			method: 'POST',
-			headers: { 'Content-Type': 'application/json' },
-			body: JSON.stringify(body)
-		}).catch(() => null);
-		if (!answer?.ok) problem = 'That did not reach the server. Try again.';
+		try {
+			await call(API.giveCommand, body, { params: { id: data.id } });
+		} catch {
+			problem = 'That did not reach the server. Try again.';
+		}
 		await look();
 	}
 

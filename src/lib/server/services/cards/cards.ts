@@ -20,10 +20,18 @@ import {
 	type PatternId,
 	type Situation
 } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
-import { addCard, findCard, findPerson, type Attempt, type SavedCard, type Person } from '../data/index.js';
-import { isRecordId } from './access.js';
-import { areaOf } from './areas.js';
+import { aircraftCatalog, areaCatalog } from '$data';
+import { addCard, changeCard, findPerson, removeCard, type Attempt, type Person } from '../../data/index.js';
+import { areaOf } from '../areas/areas.js';
+import {
+	found,
+	inRole,
+	isRecordId,
+	ownCard,
+	settableCard,
+	usableArea,
+	visibleAttempt
+} from '../../policy.js';
 
 /**
  * A card that can be flown: its aircraft can carry what is on board and fly as the card begins.
@@ -47,10 +55,13 @@ export function validateCard(card: unknown, kept?: Area): TaskCard {
 	return checked;
 }
 
-/** A card as it comes from outside, in whatever area it speaks of. @throws HanzaError as `validateCard`. */
-export async function validateStoredCard(db: Knex, card: unknown): Promise<TaskCard> {
+/**
+ * A card as it comes from outside, in an area that the person may use.
+ * @throws HanzaError as `validateCard`, and for an area of another's.
+ */
+export async function validateStoredCard(db: Knex, person: Person, card: unknown): Promise<TaskCard> {
 	const { area } = CARD_EDITIONS.upgrade(card);
-	return validateCard(card, await areaOf(db, area));
+	return validateCard(card, await usableArea(db, person, area));
 }
 
 const nearestOf = (values: readonly number[], wanted: number): number =>
@@ -117,16 +128,6 @@ export async function saveSituation(
 	});
 }
 
-/** A kept card of this very instructor. */
-export async function ownCard(db: Knex, person: Person, id: string): Promise<SavedCard | null> {
-	const kept = isRecordId(id) ? await findCard(db, id) : undefined;
-	return kept?.ownerId === person.id ? kept : null;
-}
-
-/** A card that this instructor may set: shipped, or one of their own. @throws HanzaError for any other. */
-export const settableCard = async (db: Knex, person: Person, id: string): Promise<TaskCard> =>
-	(await ownCard(db, person, id))?.card ?? cardCatalog.get(id);
-
 /** An identifier for a card of somebody's own, so that its flights are told from those of the card it came from. */
 const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
 
@@ -135,7 +136,8 @@ const ownId = (): string => `own-${randomBytes(5).toString('hex')}`;
  * @throws InputError where it cannot be flown.
  */
 export async function saveCard(db: Knex, person: Person, card: unknown): Promise<string> {
-	const checked = await validateStoredCard(db, card);
+	inRole(person, 'instructor');
+	const checked = await validateStoredCard(db, person, card);
 	return addCard(db, {
 		ownerId: person.id,
 		authorId: person.id,
@@ -170,4 +172,38 @@ export async function createFromPattern(db: Knex, person: Person, asked: unknown
 			? numbersCard(setting)
 			: patternCard(pattern as PatternId, setting);
 	return saveCard(db, person, card);
+}
+
+/** A copy of a card that the instructor may set. @returns its id. */
+export async function copyCard(db: Knex, person: Person, id: string): Promise<string> {
+	const { card } = found(await settableCard(db, person, id));
+	return saveCard(db, person, { ...card, name: `${card.name}, own`.slice(0, 80) });
+}
+
+/** Puts a changed card in place of the instructor's own; it keeps its identifier. */
+export async function replaceCard(db: Knex, person: Person, id: string, changed: unknown): Promise<void> {
+	const saved = found(await ownCard(db, person, id));
+	const card = await validateStoredCard(db, person, changed);
+	await changeCard(db, person.id, id, { ...card, id: saved.card.id });
+}
+
+export async function deleteCard(db: Knex, person: Person, id: string): Promise<void> {
+	inRole(person, 'instructor');
+	found(isRecordId(id) && (await removeCard(db, person.id, id)) > 0 ? true : null);
+}
+
+/** A card as a file. */
+export const cardFile = async (db: Knex, person: Person, id: string): Promise<string> =>
+	JSON.stringify(found(await settableCard(db, person, id)).card, null, '\t');
+
+/** A moment of a flight, kept as a card by whoever may see the flight. @returns its id. */
+export async function situationCard(
+	db: Knex,
+	person: Person,
+	attemptId: string,
+	name: string,
+	situation: Situation
+): Promise<string> {
+	const attempt = found(await visibleAttempt(db, person, attemptId));
+	return found(await saveSituation(db, person, attempt, name, situation));
 }

@@ -5,12 +5,12 @@ import {
 	NORTH,
 	STEPS_PER_SECOND,
 	type ArmedFailure,
-	type ControlInputs,
 	type PanelReadings,
 	type RadioReadings
 } from '@hanza/core';
 import { trackOf } from './flights.js';
-import { commandsOf, type Attempt, type GivenCommand } from '../data/index.js';
+import type { LiveView } from '$lib/contracts/views.js';
+import { commandsOf, type Attempt } from '../../data/index.js';
 
 /** Without a word for longer than this a flight is not in the air, s. */
 export const SILENT_SECONDS = 20;
@@ -20,27 +20,6 @@ export const isInTheAir = (
 	now = new Date()
 ): boolean =>
 	status === 'flying' && heardAt !== null && now.getTime() - heardAt.getTime() < SILENT_SECONDS * 1000;
-
-export interface LiveView {
-	status: Attempt['status'];
-	inTheAir: boolean;
-	/** Null until the first second has arrived. */
-	now: {
-		timeSeconds: number;
-		panel: PanelReadings;
-		inputs: ControlInputs;
-		failures: ArmedFailure[];
-		phase: number;
-		phaseSeconds: number;
-		flapsDeg: number;
-		gear: number;
-		northNm: number;
-		eastNm: number;
-		/** null where there are no radios. */
-		radio: RadioReadings | null;
-	} | null;
-	commands: GivenCommand[];
-}
 
 /** A flight as its last second left it. */
 export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {

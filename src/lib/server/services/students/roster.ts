@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
-import { lastAttempts, openAssignments, studentsOf, type AttemptRow, type Person } from '../data/index.js';
-
-import { isInTheAir } from './live.js';
+import type { AttemptRow } from '$lib/contracts/views.js';
+import { lastAttempts, openAssignments, studentsOf, type Person } from '../../data/index.js';
+import { isInTheAir } from '../attempts/live.js';
 
 export interface RosterEntry {
 	student: Person;
@@ -79,3 +79,11 @@ export async function rosterOf(db: Knex, instructorId: string, now = new Date())
 	const urgency = ({ inTheAir, attention }: RosterEntry) => (inTheAir ? 100 : 0) + attention.length;
 	return entries.sort((a, b) => urgency(b) - urgency(a));
 }
+
+/** The roster as its page shows it. */
+export const rosterPage = async (db: Knex, person: Person) =>
+	(await rosterOf(db, person.id)).map(({ student, ...rest }) => ({
+		id: student.id,
+		name: student.name,
+		...rest
+	}));

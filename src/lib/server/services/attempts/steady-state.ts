@@ -9,7 +9,7 @@ import {
 	type SteadyStateNumbers,
 	type Track
 } from '@hanza/core';
-import { addStretches, stretchesOf } from '../data/index.js';
+import { addStretches, stretchesOf } from '../../data/index.js';
 
 /** Finds and keeps the steady stretches of a flight, each with the configuration it was flown in. */
 export async function saveStretches(

@@ -3,15 +3,19 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
 	addFailure,
+	allPeople,
 	addSession,
 	clearFailures,
 	countFailures,
 	findCredentials,
 	findPerson,
+	isDemo,
 	personOfSession,
 	removeSession,
-	type Person
-} from '../data/index.js';
+	type Person,
+	type Role
+} from '../../data/index.js';
+import { isRecordId } from '../../policy.js';
 
 export const SESSION_COOKIE = 'hanza_session';
 export const SESSION_DAYS = 14;
@@ -73,3 +77,17 @@ export const personOfToken = (db: Knex, token: string): Promise<Person | undefin
 	personOfSession(db, hashToken(token));
 
 export const closeSession = (db: Knex, token: string): Promise<number> => removeSession(db, hashToken(token));
+
+/** The choice of demo people exists only in demo mode and only over the demo data. */
+const demoOffered = async (db: Knex): Promise<boolean> =>
+	process.env.HANZA_DEMO === '1' && (await isDemo(db));
+
+/** The made-up people that may be entered as; null where there are none. */
+export async function demoPeople(db: Knex): Promise<{ id: string; name: string; role: Role }[] | null> {
+	if (!(await demoOffered(db))) return null;
+	return (await allPeople(db)).map(({ id, name, role }) => ({ id, name, role }));
+}
+
+/** One of them. */
+export const demoPerson = async (db: Knex, id: string): Promise<Person | undefined> =>
+	(await demoOffered(db)) && isRecordId(id) ? findPerson(db, id) : undefined;

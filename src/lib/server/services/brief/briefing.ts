@@ -15,7 +15,7 @@ import {
 	type TaskCard
 } from '@hanza/core';
 import type { Knex } from 'knex';
-import { briefTries, type Attempt, type NumberTry } from '../data/index.js';
+import { briefTries, type Attempt, type NumberTry } from '../../data/index.js';
 
 export interface ConfigurationNumbers {
 	pitchDeg: number;

@@ -12,7 +12,8 @@ import {
 	loadedAircraft,
 	Dwell,
 	parse,
-	ResumeState,
+	RESUME_EDITIONS,
+	type ResumeState,
 	type AssistLevel,
 	type BlindTurn,
 	type Standard,
@@ -20,8 +21,8 @@ import {
 	type Track
 } from '@hanza/core';
 import { aircraftCatalog } from '$data';
-import { areaOf } from './areas.js';
-import { schoolRuleDeg } from './drills.js';
+import { areaOf } from '../areas/areas.js';
+import { schoolRuleDeg } from '../drills/drills.js';
 import { saveStretches } from './steady-state.js';
 import {
 	addAttempt,
@@ -33,7 +34,7 @@ import {
 	removeUnflownAttempt,
 	type Attempt,
 	type Person
-} from '../data/index.js';
+} from '../../data/index.js';
 
 const compress = promisify(gzip);
 const decompress = promisify(gunzip);
@@ -136,13 +137,17 @@ export async function branchFlight(
 	return id;
 }
 
+/** The state is read as a document of any edition: a cockpit that was loaded before an update goes on sending. */
 const ChunkState = Type.Object(
-	{ resume: ResumeState, looks: Type.Array(Dwell, { maxItems: 200 }) },
+	{ resume: Type.Unknown(), looks: Type.Array(Dwell, { maxItems: 200 }) },
 	{ additionalProperties: false }
 );
 
 /** The body of a chunk request: length of the state (32 bits), the state and the looks as JSON, the chunk. */
-export function splitChunkBody(bytes: Uint8Array): {
+export function splitChunkBody(
+	bytes: Uint8Array,
+	assist: AssistLevel
+): {
 	resume: ResumeState;
 	looks: Dwell[];
 	chunk: Uint8Array;
@@ -158,7 +163,11 @@ export function splitChunkBody(bytes: Uint8Array): {
 		throw new InputError('/body', 'has a state that is not JSON');
 	}
 	const { resume, looks } = parse(ChunkState, state, '/body');
-	return { resume, looks: looks as Dwell[], chunk: bytes.subarray(4 + length) };
+	return {
+		resume: RESUME_EDITIONS.upgrade(resume, { assist }, '/body/resume'),
+		looks: looks as Dwell[],
+		chunk: bytes.subarray(4 + length)
+	};
 }
 
 /** Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. */

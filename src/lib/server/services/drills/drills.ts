@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { randomInt } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
 	chooseItems,
@@ -16,7 +16,9 @@ import {
 	type ItemState,
 	type Question
 } from '@hanza/core';
-import { dueItems, itemStates, saveRound, roundsOf, type Person } from '../data/index.js';
+import { aircraftCatalog, areaCatalog } from '$data';
+import { found } from '../../policy.js';
+import { dueItems, itemStates, saveRound, roundsOf, type Person } from '../../data/index.js';
 
 const DAY_MS = 86_400_000;
 const today = (now: Date): number => now.getTime() / DAY_MS;
@@ -92,25 +94,6 @@ export async function drillRound(
 	return items.map((item, i) => ({ seed: seed + i, question: question(id, item, seed + i, context) }));
 }
 
-export const DrillAnswers = Type.Object(
-	{
-		id: Type.String({ pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$', description: 'a UUID' }),
-		seconds: Type.Number({ minimum: 0, maximum: 7200 }),
-		answers: Type.Array(
-			Type.Object(
-				{
-					item: Type.String({ maxLength: 80 }),
-					seed: Type.Integer({ minimum: 0, maximum: 4294967295 }),
-					given: Type.Number()
-				},
-				{ additionalProperties: false }
-			),
-			{ minItems: 1, maxItems: 50 }
-		)
-	},
-	{ additionalProperties: false }
-);
-
 /**
  * Marks a round again and keeps it, with when each of its items is to come again.
  * @throws InputError for an item that the drill does not have.
@@ -137,3 +120,40 @@ export async function markRound(
 	]);
 	return { right, asked };
 }
+
+const aircraftOr = (id: string): Aircraft => aircraftCatalog.find(id) ?? aircraftCatalog.all[0]!;
+const contextOf = (aircraft: Aircraft): DrillContext => drillContext(aircraft, areaCatalog.all[0]!);
+const drillOf = (id: string): DrillId => found(DRILL_IDS.find((one) => one === id));
+
+/** The drills in an aircraft. */
+export async function drillsPage(db: Knex, person: Person, aircraftId: string) {
+	const aircraft = aircraftOr(aircraftId);
+	return {
+		aircraft: { id: aircraft.id, name: aircraft.name },
+		others: aircraftCatalog.all.map(({ id, name }) => ({ id, name })),
+		drills: await drillRows(db, person, contextOf(aircraft))
+	};
+}
+
+/** A round of a drill. */
+export async function drillPage(db: Knex, person: Person, drill: string, aircraftId: string) {
+	const id = drillOf(drill);
+	const aircraft = aircraftOr(aircraftId);
+	const seed = randomInt(2 ** 31);
+	return {
+		id,
+		name: DRILLS[id].name,
+		aircraft,
+		questions: await drillRound(db, person, id, contextOf(aircraft), seed)
+	};
+}
+
+/** A round's answers, marked again. @throws InputError for an item that the drill does not have. */
+export const markDrill = (
+	db: Knex,
+	person: Person,
+	drill: string,
+	aircraftId: string,
+	round: Parameters<typeof markRound>[4]
+): Promise<{ right: number; asked: number }> =>
+	markRound(db, person, drillOf(drill), contextOf(found(aircraftCatalog.find(aircraftId))), round);

@@ -1,3 +1,4 @@
+import { LOOK_SOURCES, type FlightScan, type ScanPoint } from '$lib/contracts/views.js';
 import type { Knex } from 'knex';
 import {
 	analyseScan,
@@ -13,47 +14,12 @@ import {
 	reportScan,
 	SCHOOL_IDS,
 	toleranceOf,
-	type Dwell,
 	type PanelArea,
 	type ScanReport,
-	type SchoolId,
-	type TargetKind
+	type SchoolId
 } from '@hanza/core';
-import {
-	addLooks,
-	attemptsWithLooks,
-	findAttempt,
-	LOOK_SOURCES,
-	looksOf,
-	type Attempt,
-	type LookSource
-} from '../data/index.js';
+import { addLooks, attemptsWithLooks, findAttempt, looksOf, type Attempt } from '../../data/index.js';
 import { trackOf } from './flights.js';
-
-/** What a debrief shows of a scan. */
-export interface FlightScan {
-	source: LookSource;
-	school: SchoolId;
-	looks: Dwell[];
-	/** By each school, so that the page can change between them. */
-	reports: Record<SchoolId, ScanReport>;
-	/** Deviation from each target in tolerances, once a second; null where it is not asked for. */
-	deviations: { item: TargetKind; tolerances: (number | null)[] }[];
-	seconds: number;
-}
-
-/** One flight's scan in a row of several. */
-export interface ScanPoint {
-	attemptId: string;
-	cardName: string;
-	startedAt: Date;
-	school: SchoolId;
-	schoolMatch: number | null;
-	returnRate: number | null;
-	roundSeconds: number | null;
-	fixations: number;
-	omissions: number;
-}
 
 /** The scans of a student's last flights that have one, oldest first. */
 export async function scanTrend(db: Knex, studentId: string, most = 10): Promise<ScanPoint[]> {

@@ -1,13 +1,7 @@
 import type { Knex } from 'knex';
 import { cardCatalog } from '$data';
-import { attemptsOf, cardsOf, openAssignments, studentsOf, type Person } from '../data/index.js';
-
-/** Somewhere a person may go, by its name. */
-export interface Findable {
-	group: string;
-	text: string;
-	href: string;
-}
+import type { Findable } from '$lib/contracts/views.js';
+import { attemptsOf, cardsOf, openAssignments, studentsOf, type Person } from '../../data/index.js';
 
 const LAST_FLIGHTS = 12;
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });

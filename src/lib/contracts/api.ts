@@ -1,0 +1,110 @@
+import { Type } from '@sinclair/typebox';
+import { Area, AssistLevel, Dwell, ResumeState, Situation, TaskCard } from '@hanza/core';
+import { BYTES, get, post, put } from './endpoint.js';
+import { InstructorCommand, PendingCommand } from './instructor-command.js';
+import { Findable, LiveView } from './views.js';
+
+const closed = { additionalProperties: false } as const;
+const Made = Type.Object({ id: Type.String() }, closed);
+const Saved = Type.Object({ kept: Type.Boolean() }, closed);
+
+/** Samples that a flight can have before an earlier moment of it: twelve hours. */
+const MOST_SAMPLES = 432_000;
+
+/** Every request between browser and server. */
+export const API = {
+	beginAttempt: post(
+		'/api/attempts',
+		Type.Object({ assignmentId: Type.String({ maxLength: 64 }), assist: AssistLevel }, closed),
+		Made
+	),
+	endAttempt: post(
+		'/api/attempts/[id]/end',
+		Type.Object({ status: Type.Union([Type.Literal('finished'), Type.Literal('interrupted')]) }, closed),
+		Type.Object({ outcome: Type.Union([Type.Literal('kept'), Type.Literal('discarded')]) }, closed),
+		false
+	),
+	/** A flight of its own from an earlier moment; what was flown stays. */
+	branchAttempt: post(
+		'/api/attempts/[id]/branch',
+		Type.Object({ samples: Type.Integer({ minimum: 1, maximum: MOST_SAMPLES }), state: ResumeState }, closed),
+		Made
+	),
+	/** A flight of its own from elsewhere, with the rest of the card. */
+	repositionAttempt: post('/api/attempts/[id]/reposition', Situation, Made),
+	/** A moment of a flight as the start of a card. */
+	saveSituation: post(
+		'/api/attempts/[id]/situation',
+		Type.Object({ name: Type.String({ minLength: 1, maxLength: 80 }), situation: Situation }, closed),
+		Made
+	),
+	/** Where an unfinished flight was when its last chunk arrived. */
+	attemptState: get(
+		'/api/attempts/[id]/state',
+		Type.Object(
+			{ resume: Type.Union([Type.Null(), ResumeState]), nextSeq: Type.Integer({ minimum: 0 }) },
+			closed
+		)
+	),
+	/** The recording, or what there is of one in progress. */
+	recording: get('/api/attempts/[id]/recording', BYTES),
+	/** A second of flight: length of the state (32 bits), the state and the looks as JSON, the chunk. */
+	saveChunk: put(
+		'/api/attempts/[id]/chunks/[seq]',
+		BYTES,
+		Type.Object({ kept: Type.Integer({ minimum: 0 }) }, closed)
+	),
+	live: get('/api/attempts/[id]/live', LiveView),
+	/** What waits for the cockpit. */
+	pendingCommands: get('/api/attempts/[id]/commands', Type.Array(PendingCommand)),
+	giveCommand: post('/api/attempts/[id]/commands', InstructorCommand, Made),
+	/** The cockpit has done what was asked; saying so twice is no error. */
+	acknowledgeCommand: put(
+		'/api/attempts/[id]/commands/[command]',
+		null,
+		Type.Object({ taken: Type.String() }, closed)
+	),
+	/** Looks that an instructor saw, or that a gaze log holds; the same sent twice is kept once. */
+	addLooks: post(
+		'/api/attempts/[id]/looks',
+		Type.Object(
+			{
+				source: Type.Union([Type.Literal('tap'), Type.Literal('gaze')]),
+				looks: Type.Array(Dwell, { minItems: 1, maxItems: 20_000 })
+			},
+			closed
+		),
+		Type.Object({ kept: Type.Integer({ minimum: 0 }) }, closed)
+	),
+	/** Puts a changed card, or area, in place of the caller's own; it keeps its identifier. */
+	changeCard: put('/api/cards/[id]', TaskCard, Saved),
+	changeArea: put('/api/areas/[id]', Area, Saved),
+	/** A round's answers, marked again by the server; the same sent twice is kept once. */
+	markRound: post(
+		'/api/drills/[id]',
+		Type.Object(
+			{
+				id: Type.String({
+					pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$',
+					description: 'a UUID'
+				}),
+				seconds: Type.Number({ minimum: 0, maximum: 7200 }),
+				answers: Type.Array(
+					Type.Object(
+						{
+							item: Type.String({ maxLength: 80 }),
+							seed: Type.Integer({ minimum: 0, maximum: 4_294_967_295 }),
+							given: Type.Number()
+						},
+						closed
+					),
+					{ minItems: 1, maxItems: 50 }
+				)
+			},
+			closed
+		),
+		Type.Object({ right: Type.Integer(), asked: Type.Integer() }, closed)
+	),
+	/** What the caller can go to by name. */
+	find: get('/api/find', Type.Array(Findable))
+} as const;

@@ -1,0 +1,136 @@
+import type { Knex } from 'knex';
+import { areaCatalog, cardCatalog } from '$data';
+import { HanzaError, type Area, type TaskCard } from '@hanza/core';
+import {
+	findArea,
+	findAssignment,
+	findAttempt,
+	findCard,
+	findPerson,
+	type Assignment,
+	type Attempt,
+	type Person,
+	type Role,
+	type SavedArea,
+	type SavedCard
+} from './data/index.js';
+
+/*
+ * Who may. Nothing else decides it: services ask here for every record that a request names, and what is another's is
+ * answered as what does not exist.
+ */
+
+/** Another's record, or none: the two look the same. */
+export class NotFoundError extends Error {
+	override name = 'NotFoundError';
+}
+
+/** What was asked no longer fits the record: it comes too late. Fit to be shown. */
+export class ConflictError extends Error {
+	override name = 'ConflictError';
+}
+
+/** The record; what is null or undefined is not there for this person. @throws NotFoundError */
+export function found<T>(record: T | null | undefined): T {
+	if (record === null || record === undefined) throw new NotFoundError();
+	return record;
+}
+
+/** A person in a role; for everybody else there is nothing here. @throws NotFoundError */
+export function inRole(person: Person, role: Role): Person {
+	if (person.role !== role) throw new NotFoundError();
+	return person;
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** Whether a text can be the id of a record: PostgreSQL would answer anything else with an error. */
+export const isRecordId = (id: string): boolean => UUID.test(id);
+
+/** May this person see what belongs to that student? Students their own, instructors their students'. */
+async function maySee(db: Knex, person: Person, studentId: string): Promise<boolean> {
+	if (person.role === 'student') return person.id === studentId;
+	const student = await findPerson(db, studentId);
+	return student?.instructorId === person.id;
+}
+
+/** A flight that this person may see; null when there is none, or it is another's. */
+export async function visibleAttempt(db: Knex, person: Person, id: string): Promise<Attempt | null> {
+	const attempt = isRecordId(id) ? await findAttempt(db, id) : undefined;
+	return attempt && (await maySee(db, person, attempt.studentId)) ? attempt : null;
+}
+
+/** A flight of a student of this very instructor, who may do something to it. */
+export const instructedAttempt = (db: Knex, person: Person, id: string): Promise<Attempt | null> =>
+	person.role === 'instructor' ? visibleAttempt(db, person, id) : Promise.resolve(null);
+
+/** A flight of this very student. */
+export async function ownAttempt(db: Knex, person: Person, id: string): Promise<Attempt | null> {
+	const attempt = isRecordId(id) ? await findAttempt(db, id) : undefined;
+	return attempt && person.role === 'student' && attempt.studentId === person.id ? attempt : null;
+}
+
+/** A student of this instructor. */
+export async function ownStudent(db: Knex, person: Person, id: string): Promise<Person | null> {
+	if (person.role !== 'instructor' || !isRecordId(id)) return null;
+	const student = await findPerson(db, id);
+	return student?.role === 'student' && student.instructorId === person.id ? student : null;
+}
+
+/** A task set for this very student, or set by this instructor. */
+export async function visibleAssignment(db: Knex, person: Person, id: string): Promise<Assignment | null> {
+	const assignment = isRecordId(id) ? await findAssignment(db, id) : undefined;
+	if (!assignment) return null;
+	const own = person.role === 'student' ? assignment.studentId : assignment.instructorId;
+	return own === person.id ? assignment : null;
+}
+
+/** A saved card of this very instructor. */
+export async function ownCard(db: Knex, person: Person, id: string): Promise<SavedCard | null> {
+	const saved = isRecordId(id) ? await findCard(db, id) : undefined;
+	return saved && person.role === 'instructor' && saved.ownerId === person.id ? saved : null;
+}
+
+/** A card that this instructor may set, read and copy: one that ships, or one of their own. */
+export async function settableCard(
+	db: Knex,
+	person: Person,
+	id: string
+): Promise<{ card: TaskCard; mine: boolean } | null> {
+	if (person.role !== 'instructor') return null;
+	const own = await ownCard(db, person, id);
+	if (own) return { card: own.card, mine: true };
+	const shipped = cardCatalog.find(id);
+	return shipped ? { card: shipped, mine: false } : null;
+}
+
+/** An area as a person may look at it: any that ships, an instructor's own, a student's instructor's. */
+export async function visibleArea(
+	db: Knex,
+	person: Person,
+	id: string
+): Promise<{ area: Area; mine: boolean } | null> {
+	const shipped = areaCatalog.find(id);
+	if (shipped) return { area: shipped, mine: false };
+	const saved = await findArea(db, id);
+	if (!saved) return null;
+	const mine = saved.ownerId === person.id;
+	return mine || saved.ownerId === person.instructorId ? { area: saved.area, mine } : null;
+}
+
+/**
+ * The area that a card may be made in: one that the person may look at. To name another instructor's by its id is as good
+ * as naming none.
+ * @throws HanzaError
+ */
+export async function usableArea(db: Knex, person: Person, id: string): Promise<Area> {
+	const visible = await visibleArea(db, person, id);
+	if (!visible) throw new HanzaError(`no area "${id}"`);
+	return visible.area;
+}
+
+/** A saved area of this very instructor. */
+export async function ownArea(db: Knex, person: Person, id: string): Promise<SavedArea | null> {
+	const saved = await findArea(db, id);
+	return saved && person.role === 'instructor' && saved.ownerId === person.id ? saved : null;
+}

@@ -1,0 +1,108 @@
+import type { Knex } from 'knex';
+import type { Grade } from '@hanza/core';
+import {
+	addOverride,
+	addRemark,
+	attemptsOf,
+	findPerson,
+	overridesOf,
+	remarksOf,
+	type Person
+} from '../../data/index.js';
+import { found, instructedAttempt, visibleAttempt } from '../../policy.js';
+import { areaOf } from '../areas/areas.js';
+import { briefBefore } from '../brief/briefing.js';
+import { blindTurnsOf } from './flights.js';
+import { importGazeLog, scanOf, scanTrend } from './scans.js';
+
+/** A flight that has not ended has no debrief yet. */
+export interface Unfinished {
+	attempt: null;
+	attemptId: string;
+}
+
+/** All that a debrief shows. */
+export async function debriefPage(db: Knex, person: Person, id: string) {
+	const attempt = found(await visibleAttempt(db, person, id));
+	const { grade } = attempt;
+	if (!grade) return { attempt: null, attemptId: attempt.id } satisfies Unfinished;
+	const [scan, scans, turns, remarks, overrides, student, flights, brief] = await Promise.all([
+		scanOf(db, attempt),
+		scanTrend(db, attempt.studentId),
+		blindTurnsOf(db, attempt),
+		remarksOf(db, attempt.id),
+		overridesOf(db, attempt.id),
+		findPerson(db, attempt.studentId),
+		attemptsOf(db, attempt.studentId),
+		briefBefore(db, attempt)
+	]);
+	const { card, standard, assist, status, startedAt, assignmentId, branchedFrom, branchedAtSeconds } =
+		attempt;
+	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
+	const before = same.find((flight) => flight.startedAt < startedAt);
+	return {
+		attempt: {
+			id: attempt.id,
+			card,
+			standard,
+			assist,
+			status,
+			startedAt,
+			assignmentId,
+			branchedFrom,
+			branchedAtSeconds
+		},
+		grade: grade as Grade,
+		scan,
+		scans: scan ? scans : [],
+		turns,
+		brief,
+		area: grade.navigation ? await areaOf(db, card.area).catch(() => null) : null,
+		before: before ? { id: before.id, score: before.score! } : null,
+		student: { id: student!.id, name: student!.name },
+		remarks,
+		overrides,
+		mayRemark: person.role === 'instructor'
+	};
+}
+
+/** An instructor's remark, pinned to a moment or to none. */
+export async function remark(
+	db: Knex,
+	person: Person,
+	id: string,
+	{ text, atSeconds }: { text: string; atSeconds: number | null }
+): Promise<void> {
+	const attempt = found(await instructedAttempt(db, person, id));
+	await addRemark(db, { attemptId: attempt.id, authorId: person.id, text, atSeconds });
+}
+
+/** An instructor's verdict in place of the computed one, with the reason. */
+export async function overrideVerdict(
+	db: Knex,
+	person: Person,
+	id: string,
+	{ value, reason }: { value: string; reason: string }
+): Promise<void> {
+	const attempt = found(await instructedAttempt(db, person, id));
+	const { verdict } = found(attempt.grade);
+	await addOverride(db, {
+		attemptId: attempt.id,
+		authorId: person.id,
+		computed: verdict,
+		item: 'verdict',
+		value,
+		reason
+	});
+}
+
+/** A gaze log for a flight that the person may see. @throws InputError as `importGazeLog`. */
+export async function addGazeLog(
+	db: Knex,
+	person: Person,
+	id: string,
+	log: { text: string; map: string; beganSeconds: number }
+): Promise<number> {
+	const attempt = found(await visibleAttempt(db, person, id));
+	return importGazeLog(db, attempt, log.text, log.map, log.beganSeconds);
+}

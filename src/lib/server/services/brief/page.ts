@@ -1,0 +1,75 @@
+import type { Knex } from 'knex';
+import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
+import { aircraftCatalog, standardCatalog } from '$data';
+import {
+	addBriefTry,
+	addTry,
+	briefTries,
+	lastTries,
+	type Assignment,
+	type Person
+} from '../../data/index.js';
+import { found, inRole, visibleAssignment } from '../../policy.js';
+import { numbersToKnow, validateTry } from './briefing.js';
+
+/** A task that was set for this student. */
+const taskOf = async (db: Knex, person: Person, id: string): Promise<Assignment> =>
+	found(await visibleAssignment(db, inRole(person, 'student'), id));
+
+/** All that a brief shows; answers only after a try. */
+export async function briefPage(db: Knex, person: Person, id: string) {
+	const assignment = await taskOf(db, person, id);
+	const { card } = assignment;
+	const aircraft = aircraftCatalog.get(card.aircraft);
+	const tries = await lastTries(db, person.id, aircraft.id);
+	return {
+		id: assignment.id,
+		card,
+		assist: assignment.assist,
+		note: assignment.note,
+		instructorName: assignment.instructorName,
+		aircraftName: aircraft.name,
+		standard: standardCatalog.get(assignment.standardId),
+		numbers: numbersToKnow(card, aircraft, tries),
+		workedOut: workedOut(card, await briefTries(db, assignment.id, person.id)),
+		wind: card.windInBrief === false ? null : windAt(card.weather, card.start.altitudeFt),
+		powerUnit: powerUnit(aircraft),
+		within: KNOWN_WITHIN
+	};
+}
+
+/** The unit in which power is said on a task. */
+export const powerUnitOf = async (db: Knex, person: Person, id: string): Promise<PowerUnit> =>
+	powerUnit(aircraftCatalog.get((await taskOf(db, person, id)).card.aircraft));
+
+/** A try at a question of the brief. @throws InputError where it is none, or the entry is none of its kind. */
+export async function tryQuestion(
+	db: Knex,
+	person: Person,
+	id: string,
+	question: string,
+	entered: string
+): Promise<void> {
+	const { card, id: assignmentId } = await taskOf(db, person, id);
+	const checked = validateTry(card, question, entered);
+	await addBriefTry(db, { studentId: person.id, assignmentId, question, entered: checked });
+}
+
+/** A try at the numbers of a configuration that the card wants known. */
+export async function tryNumbers(
+	db: Knex,
+	person: Person,
+	id: string,
+	entry: { configuration: string; pitchDeg: number; power: number }
+): Promise<void> {
+	const { card } = await taskOf(db, person, id);
+	const { configuration, pitchDeg, power } = entry;
+	found(card.numbersToKnow.includes(configuration) ? configuration : null);
+	await addTry(db, {
+		studentId: person.id,
+		aircraftId: card.aircraft,
+		configurationId: configuration,
+		pitchDeg,
+		power
+	});
+}
