@@ -1,18 +1,8 @@
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import layers from './scripts/lint/layers.mjs';
 import svelteConfig from './svelte.config.js';
-
-/** Files of a layer, and what they may not reach; types may cross, code may not. */
-const layer = (files, patterns) => ({
-	files,
-	rules: {
-		'@typescript-eslint/no-restricted-imports': [
-			'error',
-			{ patterns: patterns.map(([group, message]) => ({ group, message, allowTypeImports: true })) }
-		]
-	}
-});
 
 export default ts.config(
 	{
@@ -58,40 +48,9 @@ export default ts.config(
 			]
 		}
 	},
-	layer(
-		['core/src/**'],
-		[
-			[
-				['node:*', 'svelte', 'svelte/*', '$*', '**/src/lib/**', '**/data/**', 'knex', 'pg', '**/cli/**'],
-				'The core imports nothing of the application.'
-			]
-		]
-	),
-	layer(
-		['src/lib/workers/**'],
-		[
-			[
-				['svelte', 'svelte/*', '$app/*', '$lib/server/*', '$lib/components/*', 'knex', 'pg', 'node:*'],
-				'A worker reaches the core only.'
-			]
-		]
-	),
-	layer(
-		['src/lib/components/**', 'src/lib/flight/**'],
-		[
-			[
-				['$lib/server/*', '**/server/**', 'knex', 'pg', 'node:*', '$data'],
-				'Components know the core and types, not the server.'
-			]
-		]
-	),
-	layer(
-		['src/lib/server/data/**'],
-		[[['**/services/**', '$app/*', 'svelte', '@sveltejs/*'], 'Data access lies below the services.']]
-	),
-	layer(
-		['src/lib/server/services/**'],
-		[[['$app/*', 'svelte', '@sveltejs/*', '**/routes/**'], 'Services lie below the routes.']]
-	),
-	layer(['src/routes/**'], [[['knex', 'pg'], 'Routes reach the database through data access and services.']])
+	{
+		files: ['core/src/**', 'src/**'],
+		plugins: { hanza: layers },
+		rules: { 'hanza/layers': 'error' }
+	}
 );

@@ -16,7 +16,12 @@ export default defineConfig({
 				extends: true,
 				test: {
 					name: 'unit',
-					include: ['core/test/**/*.test.ts', 'cli/**/*.test.ts', 'src/**/*.test.ts'],
+					include: [
+						'core/test/**/*.test.ts',
+						'cli/**/*.test.ts',
+						'src/**/*.test.ts',
+						'scripts/**/*.test.mjs'
+					],
 					// A test that flies for minutes takes seconds; on a busy machine, many.
 					testTimeout: 60000
 				}

@@ -96,7 +96,9 @@ const IdOr = <T extends TSchema>(schema: T) =>
 const cardOf = (value: unknown): TaskCard =>
 	typeof value === 'string' ? cardCatalog.get(value) : CARD_EDITIONS.upgrade(value, undefined, '/exercise');
 const standardOf = (value: unknown): Standard =>
-	typeof value === 'string' ? standardCatalog.get(value) : STANDARD_EDITIONS.upgrade(value, undefined, '/standard');
+	typeof value === 'string'
+		? standardCatalog.get(value)
+		: STANDARD_EDITIONS.upgrade(value, undefined, '/standard');
 
 const FlyInput = Type.Object(
 	{

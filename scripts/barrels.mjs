@@ -27,8 +27,7 @@ const walk = (folder) =>
 	readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
 		entry.isDirectory() ? walk(join(folder, entry.name)) : [join(folder, entry.name)]
 	);
-const parsed = (file) =>
-	ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.ESNext, true);
+const parsed = (file) => ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.ESNext, true);
 const exported = (node) =>
 	ts.canHaveModifiers(node) &&
 	(ts.getModifiers(node) ?? []).some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword);
@@ -41,7 +40,8 @@ function declared(source) {
 		if (!exported(node)) continue;
 		if (ts.isVariableStatement(node))
 			for (const { name } of node.declarationList.declarations) add(name.text, false);
-		else if (node.name) add(node.name.text, ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node));
+		else if (node.name)
+			add(node.name.text, ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node));
 	}
 	return found;
 }
@@ -89,7 +89,10 @@ for (const file of OUTSIDE.flatMap((folder) => walk(join(root, folder)))) {
 		/(?:import|export)\s+(?:type\s+)?\{([^}]*)\}\s*from\s*'(?:@hanza\/core|[./]*\/src\/index\.js)'/g
 	))
 		for (const part of list.split(',')) {
-			const name = part.trim().replace(/^type\s+/, '').split(/\s+as\s+/)[0];
+			const name = part
+				.trim()
+				.replace(/^type\s+/, '')
+				.split(/\s+as\s+/)[0];
 			if (name) outside.set(name, ALIASES[name] ?? name);
 		}
 }
@@ -120,7 +123,9 @@ for (const folder of FOLDERS) {
 			continue;
 		}
 		if (home.twice)
-			problems.push(`${folder} exports ${name} twice: ${relative(SRC, home.file)}, ${relative(SRC, home.twice)}`);
+			problems.push(
+				`${folder} exports ${name} twice: ${relative(SRC, home.file)}, ${relative(SRC, home.twice)}`
+			);
 		const entries = byFile.get(home.file) ?? [];
 		byFile.set(home.file, [...entries, entry(name, home.isType)]);
 	}
@@ -165,6 +170,8 @@ for (const [file, text] of texts) {
 for (const [folder, names] of homes)
 	for (const [name, { file, isType }] of names)
 		if (!used.has(name) && (check || process.argv.includes('--unused')))
-			problems.push(`${relative(root, file)} exports ${name}${isType ? ' (type)' : ''}, which nothing else in ${folder} or outside uses`);
+			problems.push(
+				`${relative(root, file)} exports ${name}${isType ? ' (type)' : ''}, which nothing else in ${folder} or outside uses`
+			);
 for (const problem of problems) console.error(problem);
 process.exit(problems.length > 0 ? 1 : 0);

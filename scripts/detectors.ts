@@ -120,7 +120,9 @@ function weathered(card: TaskCard, seed: number, wind?: Case['wind']): TaskCard 
 function kindsOf(card: TaskCard, flight: RobotFlight): Set<string> {
 	const times = cutPhases(card, flight.track);
 	return new Set([
-		...findFaults(new Evidence(card, flight.track, times), ['attitude', 'navigation']).map(({ kind }) => kind as string),
+		...findFaults(new Evidence(card, flight.track, times), ['attitude', 'navigation']).map(
+			({ kind }) => kind as string
+		),
 		...reportScan(flight.looks, card.school ?? 'hub-and-spoke', flight.track, card, standard).faults.map(
 			({ kind }) => kind as string
 		)

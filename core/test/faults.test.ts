@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { cutPhases, Evidence, findFaults, type ChannelName, type FaultKind, type Track } from '../src/index.js';
+import {
+	cutPhases,
+	Evidence,
+	findFaults,
+	type ChannelName,
+	type FaultKind,
+	type Track
+} from '../src/index.js';
 import { descentCard } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -50,7 +57,8 @@ const CLEAN: Lines = {
 	bankDeg: [[0, 0]]
 };
 const flown = (change: Lines = {}): Track => drawn(290, { ...CLEAN, ...change });
-const faultsOf = (track: Track) => findFaults(new Evidence(descentCard, track, cutPhases(descentCard, track)), ['attitude']);
+const faultsOf = (track: Track) =>
+	findFaults(new Evidence(descentCard, track, cutPhases(descentCard, track)), ['attitude']);
 const kindsOf = (track: Track): FaultKind[] => faultsOf(track).map(({ kind }) => kind);
 
 describe('a clean flight', () => {
@@ -293,8 +301,10 @@ describe('two changes at once', () => {
 		const track = flown(small);
 		const times = cutPhases(descentCard, track);
 		expect(findFaults(new Evidence(descentCard, track, times), ['attitude'])).toEqual([]);
-		expect(findFaults(new Evidence(descentCard, track, times, undefined, { bankChangeDeg: 4 }), ['attitude']).map(({ kind }) => kind)).toEqual([
-			'two-changes-at-once'
-		]);
+		expect(
+			findFaults(new Evidence(descentCard, track, times, undefined, { bankChangeDeg: 4 }), ['attitude']).map(
+				({ kind }) => kind
+			)
+		).toEqual(['two-changes-at-once']);
 	});
 });

@@ -100,9 +100,10 @@ describe('an edition that is not ours', () => {
 	});
 
 	it('a card of edition 1 in today’s clothes is refused, not half read', () => {
-		const first = JSON.parse(
-			readFileSync(new URL('./edition-1/hold.card.json', GOLDEN), 'utf8')
-		) as Record<string, unknown>;
+		const first = JSON.parse(readFileSync(new URL('./edition-1/hold.card.json', GOLDEN), 'utf8')) as Record<
+			string,
+			unknown
+		>;
 		expect(() => CARD_EDITIONS.upgrade({ ...first, version: 2 })).toThrow(/guide is not a known key/);
 	});
 });
@@ -112,9 +113,7 @@ describe('a recording is read by its own table', () => {
 	function rewritten(change: (header: { channels: { name: string }[] }) => void): Uint8Array {
 		const bytes = encodeChunk({
 			first: 0,
-			track: decodeChunk(
-				gunzipSync(readFileSync(new URL('./edition-1/vacuum.recording.gz', GOLDEN)))
-			).track
+			track: decodeChunk(gunzipSync(readFileSync(new URL('./edition-1/vacuum.recording.gz', GOLDEN)))).track
 		});
 		const length = new DataView(bytes.buffer).getUint32(4, true);
 		const header = JSON.parse(new TextDecoder().decode(bytes.subarray(8, 8 + length)));
@@ -176,8 +175,11 @@ describe('a recording is read by its own table', () => {
 		expect(whole.has('fuelL')).toBe(false);
 		expect(whole.length).toBe(2 * plain.length);
 		// The other way round too: it is not the first chunk alone that decides.
-		expect(joinChunks([{ first: 0, track: plain }, { ...first, first: plain.length }]).has('fuelL')).toBe(
-			false
-		);
+		expect(
+			joinChunks([
+				{ first: 0, track: plain },
+				{ ...first, first: plain.length }
+			]).has('fuelL')
+		).toBe(false);
 	});
 });

@@ -78,7 +78,9 @@ describe('each fault of the gallery', () => {
 			const named = (who: keyof typeof TECHNIQUES) => {
 				const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[who], seed, longestSeconds);
 				return [
-					...findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude', 'navigation']).map((fault) => fault.kind as string),
+					...findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude', 'navigation']).map(
+						(fault) => fault.kind as string
+					),
 					...reportScan(looks, card.school ?? 'hub-and-spoke', track, card, us).faults.map(
 						(fault) => fault.kind as string
 					)
@@ -136,7 +138,9 @@ describe('a bank held into the heading', () => {
 			]
 		});
 	const held = (track: ReturnType<typeof turned>) =>
-		findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude']).filter(({ kind }) => kind === 'bank-held');
+		findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude']).filter(
+			({ kind }) => kind === 'bank-held'
+		);
 
 	it('is named with how far it went through, and the lead that was due', () => {
 		const [fault] = held(turned(52, 11));

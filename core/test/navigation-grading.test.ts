@@ -501,9 +501,7 @@ describe('a hold', () => {
 		});
 		const track = pencil.track({ indicatedAltitudeFt: (t) => (t > half ? 2880 : 3040) });
 		const found = navigationReport(new Evidence(card, track, ALL_OF_IT))!;
-		expect(found.holds[0]!.circuits.map(({ altitudeWorstFt }) => altitudeWorstFt)).toEqual([
-			-120, -120
-		]);
+		expect(found.holds[0]!.circuits.map(({ altitudeWorstFt }) => altitudeWorstFt)).toEqual([-120, -120]);
 	});
 });
 

@@ -212,9 +212,7 @@ describe('naming a failure', () => {
 		expect(one!.namedSeconds! - one!.beganSeconds).toBeCloseTo(15, 0);
 		expect(unnamed(soon)).toEqual([]);
 		const never = failing([[0, 0]]);
-		expect(unnamed(never).map(({ kind }) => kind)).toEqual([
-			'failure-not-named'
-		]);
+		expect(unnamed(never).map(({ kind }) => kind)).toEqual(['failure-not-named']);
 	});
 
 	it('wrongly is said, and does not count', () => {

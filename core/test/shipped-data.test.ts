@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
-import { Curve, flyByRobot, HanzaError, Powerplant, rpmToRadPerSecond, TECHNIQUES, toleranceOf } from '../src/index.js';
+import {
+	Curve,
+	flyByRobot,
+	HanzaError,
+	Powerplant,
+	rpmToRadPerSecond,
+	TECHNIQUES,
+	toleranceOf
+} from '../src/index.js';
 import { eu, trainer, us } from './shipped.js';
 
 describe('what ships', () => {

@@ -1,8 +1,7 @@
 import { fail, redirect, type Cookies } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
-import { database } from '$lib/server/db.js';
-import type { Person } from '$lib/server/data/index.js';
+import { visitor } from '$lib/server/http.js';
 import {
 	demoPeople,
 	demoPerson,
@@ -13,10 +12,11 @@ import {
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
+type Person = NonNullable<App.Locals['person']>;
 const homeOf = (person: Person): string => (person.role === 'instructor' ? '/roster' : '/home');
 
 async function enter(cookies: Cookies, url: URL, person: Person): Promise<never> {
-	const { token, expiresAt } = await openSession(database(), person.id);
+	const { token, expiresAt } = await visitor((db) => openSession(db, person.id));
 	cookies.set(SESSION_COOKIE, token, {
 		path: '/',
 		httpOnly: true,
@@ -29,7 +29,7 @@ async function enter(cookies: Cookies, url: URL, person: Person): Promise<never>
 
 export const load: PageServerLoad = async ({ locals }) => {
 	if (locals.person) redirect(303, homeOf(locals.person));
-	return { demo: await demoPeople(database()) };
+	return { demo: await visitor(demoPeople) };
 };
 
 const Credentials = Type.Object({
@@ -46,7 +46,7 @@ export const actions: Actions = {
 		let person: Person | null;
 		try {
 			const credentials = parse(Credentials, { login, password: form.password });
-			person = await signIn(database(), credentials.login, credentials.password, getClientAddress());
+			person = await visitor((db) => signIn(db, credentials.login, credentials.password, getClientAddress()));
 		} catch (error) {
 			if (error instanceof TooManyTries)
 				return fail(429, {
@@ -62,7 +62,7 @@ export const actions: Actions = {
 	},
 	demo: async ({ request, cookies, url }) => {
 		const id = String((await request.formData()).get('person') ?? '');
-		const person = await demoPerson(database(), id);
+		const person = await visitor((db) => demoPerson(db, id));
 		if (!person) return fail(404, { login: '', message: 'There is no such choice here.' });
 		return enter(cookies, url, person);
 	}

@@ -49,15 +49,33 @@ interface Kept<T> extends ChannelDefinition {
 }
 
 /** A lever or axis that keys move for as long as they are held. */
-export interface HeldKeys {
+export interface HeldKeys<A extends string = string> {
 	/** Names of the two actions, and what they are called in a list of keys. */
-	plus: { action: string; words: string };
-	minus: { action: string; words: string };
+	plus: { action: A; words: string };
+	minus: { action: A; words: string };
 	/** A lever stays where it is put; a stick goes back when the keys are let go. */
-	moves: { kind: 'lever'; perSecond: number; low: number; high: number } | { kind: 'stick' };
+	moves: { kind: 'lever'; perSecond: number; low: number; high: number } | ({ kind: 'stick' } & StickReach);
 }
 
-interface Control<S extends TSchema, C extends string = string> {
+/**
+ * How far keys move a stick, and how fast out and back, per second. Flying the surfaces directly wants small, soft
+ * movements; where the attitude is held, the stick moves what is held.
+ */
+export type StickReach = Record<AssistLevel, { most: number; out: number; back: number }>;
+const PITCH: StickReach = {
+	direct: { most: 0.3, out: 0.35, back: 1.6 },
+	attitude: { most: 0.6, out: 2.4, back: 6 }
+};
+const ROLL: StickReach = {
+	direct: { most: 0.3, out: 0.35 * 1.6, back: 1.6 * 1.6 },
+	attitude: { most: 0.6, out: 2.4 * 1.6, back: 6 * 1.6 }
+};
+const FEET: StickReach = {
+	direct: { most: 0.6, out: 1, back: 2 },
+	attitude: { most: 0.6, out: 1, back: 2 }
+};
+
+interface Control<S extends TSchema, C extends string = string, A extends string = string> {
 	schema: S;
 	/** As it stands before anybody has touched it; what a steady start needs is set by the flight. */
 	atRest: Static<S>;
@@ -66,22 +84,32 @@ interface Control<S extends TSchema, C extends string = string> {
 	/** Returns to rest when let go, as when a flight is taken up again. */
 	springs?: boolean;
 	channels: Record<C, Kept<Static<S>>>;
-	keys?: HeldKeys;
+	keys?: HeldKeys<A>;
 }
 
-const control = <S extends TSchema, C extends string = never>(definition: Control<S, C>): Control<S, C> =>
-	definition;
+const control = <S extends TSchema, C extends string = never, A extends string = never>(
+	definition: Control<S, C, A>
+): Control<S, C, A> => definition;
 
 const kept = (resolution: number, unit = '1'): Kept<number> => ({ unit, resolution, of: (value) => value });
-const lever = (plus: [string, string], minus: [string, string], perSecond: number, low = 0): HeldKeys => ({
+const lever = <const P extends string, const M extends string>(
+	plus: [P, string],
+	minus: [M, string],
+	perSecond: number,
+	low = 0
+): HeldKeys<P | M> => ({
 	plus: { action: plus[0], words: plus[1] },
 	minus: { action: minus[0], words: minus[1] },
 	moves: { kind: 'lever', perSecond, low, high: 1 }
 });
-const stick = (plus: [string, string], minus: [string, string]): HeldKeys => ({
+const stick = <const P extends string, const M extends string>(
+	plus: [P, string],
+	minus: [M, string],
+	most: StickReach
+): HeldKeys<P | M> => ({
 	plus: { action: plus[0], words: plus[1] },
 	minus: { action: minus[0], words: minus[1] },
-	moves: { kind: 'stick' }
+	moves: { kind: 'stick', ...most }
 });
 
 /**
@@ -97,7 +125,7 @@ export const CONTROLS = {
 		flies: true,
 		springs: true,
 		channels: { elevatorInput: kept(0.002) },
-		keys: stick(['noseUp', 'Nose up (pull)'], ['noseDown', 'Nose down (push)'])
+		keys: stick(['noseUp', 'Nose up (pull)'], ['noseDown', 'Nose down (push)'], PITCH)
 	}),
 	/** −1 (left) to 1 (right). */
 	aileron: control({
@@ -106,7 +134,7 @@ export const CONTROLS = {
 		flies: true,
 		springs: true,
 		channels: { aileronInput: kept(0.002) },
-		keys: stick(['bankRight', 'Bank right'], ['bankLeft', 'Bank left'])
+		keys: stick(['bankRight', 'Bank right'], ['bankLeft', 'Bank left'], ROLL)
 	}),
 	/** −1 (left) to 1 (right). */
 	rudder: control({
@@ -115,7 +143,7 @@ export const CONTROLS = {
 		flies: true,
 		springs: true,
 		channels: { rudderInput: kept(0.002) },
-		keys: stick(['rudderRight', 'Right rudder'], ['rudderLeft', 'Left rudder'])
+		keys: stick(['rudderRight', 'Right rudder'], ['rudderLeft', 'Left rudder'], FEET)
 	}),
 	/** 0 (closed) to 1 (full). */
 	throttle: control({
@@ -296,10 +324,15 @@ export const CONTROL_READINGS: readonly (readonly [ControlChannel, (inputs: Cont
 		)
 	);
 
+type HeldActionOf<K extends ControlName> =
+	(typeof CONTROLS)[K] extends Control<infer _S, infer _C, infer A> ? A : never;
+/** What a held key does, by name. */
+export type HeldAction = { [K in ControlName]: HeldActionOf<K> }[ControlName];
+type HeldControl = { [K in ControlName]: [HeldActionOf<K>] extends [never] ? never : K }[ControlName];
+
 /** The controls that held keys move, with the keys. */
-export const HELD_CONTROLS: readonly { name: ControlName; keys: HeldKeys }[] = CONTROL_NAMES.flatMap(
-	(name) => {
-		const { keys } = CONTROLS[name] as { keys?: HeldKeys };
-		return keys ? [{ name, keys }] : [];
-	}
-);
+export const HELD_CONTROLS: readonly { name: HeldControl; keys: HeldKeys<HeldAction> }[] =
+	CONTROL_NAMES.flatMap((name) => {
+		const { keys } = CONTROLS[name] as { keys?: HeldKeys<HeldAction> };
+		return keys ? [{ name: name as HeldControl, keys }] : [];
+	});

@@ -16,12 +16,15 @@ export {
 	ControlInputs,
 	DrawnLine,
 	FLYING_CONTROLS,
+	HELD_CONTROLS,
 	MOST_LINES,
 	SPRUNG_CONTROLS,
 	inputsAtRest,
 	only,
 	type ChannelDefinition,
-	type ControlChannel
+	type ControlChannel,
+	type HeldAction,
+	type HeldKeys
 } from './controls.js';
 export {
 	DOWN,

@@ -1,8 +1,13 @@
-import type { TSchema } from '@sinclair/typebox';
-import type { CoursePath } from './course/path.js';
+import type { Static, TSchema } from '@sinclair/typebox';
+import type { FullScale } from './shared.js';
 
 /** The course that a path is to be flown along inbound or outbound, and its needle. */
-export type Course = Pick<CoursePath, 'aid' | 'courseDeg' | 'fullScale'>;
+export interface Course {
+	aid: string;
+	/** The direction of travel, magnetic. */
+	courseDeg: number;
+	fullScale?: Static<typeof FullScale>;
+}
 
 /** What there is to know of a kind of path, wherever it is flown, drawn or graded. */
 export interface PathKind<P> {

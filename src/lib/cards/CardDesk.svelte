@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { enhance } from '$app/forms';
-	import type { PageData } from '../../routes/(desk)/cards/[id]/$types.js';
+	import type { CardPage } from '$lib/contracts/views.js';
 	import { dndzone, type DndEvent } from 'svelte-dnd-action';
 	import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument, type Phase } from '@hanza/core';
 	import { CardEditor } from '$lib/cards/editor.svelte.js';
@@ -9,7 +9,7 @@
 	import CallsEditor from './CallsEditor.svelte';
 	import PhaseEditor from './PhaseEditor.svelte';
 
-	const { data }: { data: PageData } = $props();
+	const { data }: { data: CardPage } = $props();
 	const editor = untrack(
 		() =>
 			new CardEditor(data.id, data.card, data.mine, {

@@ -28,7 +28,7 @@ import {
 	saveVeil,
 	type Arrangement
 } from './preferences.js';
-import { commandOf, TURNING } from './controls/commands.js';
+import { commandOf, TURNING, type CommandTarget } from './controls/commands.js';
 import { loadSetup, readAxes } from './controls/gamepad.js';
 import { moveByKeys, stepFlaps } from './controls/keyboard-controls.js';
 import { loadKeys, type Action } from './controls/keymap.js';
@@ -60,7 +60,7 @@ export const RATES = [0.5, 1, 2, 4, 8] as const;
 /** How far back a flight can be taken up again, s. */
 export const STEPS_BACK = [10, 30, 60] as const;
 /** The cockpit's state: the flight worker, the hands, and the way to the server. */
-export class Cockpit {
+export class Cockpit implements CommandTarget {
 	frame = $state.raw<Frame | null>(null);
 	inputs = $state.raw<ControlInputs | null>(null);
 	status = $state<CockpitStatus>('loading');

@@ -1,6 +1,11 @@
 import { Type, type Static } from '@sinclair/typebox';
 import {
 	ControlInputs,
+	type Aircraft,
+	type Area,
+	type FailureKind,
+	type Standard,
+	type TaskCard,
 	type ArmedFailure,
 	type AssistLevel,
 	type Dwell,
@@ -127,4 +132,17 @@ export interface ScanPoint {
 	roundSeconds: number | null;
 	fixations: number;
 	omissions: number;
+}
+
+/** A card in the editor, with all that it can be made of. */
+export interface CardPage {
+	id: string;
+	card: TaskCard;
+	mine: boolean;
+	aircraft: Aircraft[];
+	areas: Area[];
+	/** In whose limits the preview is judged. */
+	standard: Standard;
+	failures: { kind: FailureKind; name: string; shows: string }[];
+	schools: { id: SchoolId; name: string }[];
 }

@@ -33,6 +33,9 @@ function signedIn({ locals }: RequestEvent, role?: Role): Person {
 	return locals.person;
 }
 
+/** What is there for anybody, signed in or not. */
+export const visitor = <T>(work: (db: Knex) => Promise<T>): Promise<T> => answered(() => work(database()));
+
 /** What a page shows, to a person signed in. @param role who else is not let in. */
 export function page<E extends RequestEvent, T>(
 	event: E,

@@ -13,7 +13,15 @@ import type {
 	TaskCard
 } from '@hanza/core';
 import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
-import type { Eye } from '$lib/panel/outside/scene.js';
+/** Where the pilot's eye is and which way it looks; directions true. */
+export interface Eye {
+	northNm: number;
+	eastNm: number;
+	altitudeFt: number;
+	headingDeg: number;
+	pitchDeg: number;
+	bankDeg: number;
+}
 
 /** What the cockpit tells the flight worker. */
 export type ToFlight =

@@ -25,7 +25,7 @@ import {
 	seenFrom,
 	VOR_CONE_DEG
 } from './signal.js';
-import { navStationOn, ndbOn, type NavStation } from './stations-on.js';
+import { navStationOn, ndbOn, onChannel, type NavStation } from './stations-on.js';
 
 /** Time constants, s: of a needle, of the pointer, of the groundspeed shown with the distance. */
 const NEEDLE_LAG = 0.4;
@@ -56,8 +56,6 @@ const stateAtRest = (): RadioState => ({
 	rnavFromNorthNm: 0,
 	rnavFromEastNm: 0
 });
-/** Two tunings are one when they round to the same channel, MHz or kHz. */
-export const onChannel = (a: number, b: number): boolean => Math.abs(a - b) < 0.004;
 
 /**
  * All receivers of an aircraft in an area. A function of place, time, settings and a little memory (lags,

@@ -1,8 +1,10 @@
 import type { Area } from '../area/area.js';
 import type { LocalizerStation, NdbStation, VorStation } from '../area/stations.js';
 import { RECEIVER_BITS, type RadioReadings } from './readings.js';
-import { onChannel } from './receivers.js';
 import type { RadioSettings } from './settings.js';
+
+/** Two tunings are one when they round to the same channel, MHz or kHz. */
+export const onChannel = (a: number, b: number): boolean => Math.abs(a - b) < 0.004;
 
 export type NavStation = VorStation | LocalizerStation;
 

@@ -1,6 +1,6 @@
-import type { ScanInstrument } from '@hanza/core';
-import type { Cockpit } from '../cockpit.svelte.js';
-import type { HeldAction } from './keyboard-controls.js';
+import type { HeldAction, RadioSettings, ScanInstrument } from '@hanza/core';
+import type { Arrangement } from '../preferences.js';
+
 import type { Action } from './keymap.js';
 import {
 	listenNext,
@@ -13,7 +13,29 @@ import {
 	type Receiver
 } from '$lib/panel/radios/radio-settings.js';
 
-type Command = (cockpit: Cockpit) => void;
+/** What keys can do to a cockpit besides moving its controls while they are held. */
+export interface CommandTarget {
+	targetsShown: boolean;
+	helpShown: boolean;
+	naming: boolean;
+	marking: boolean;
+	outsideShown: boolean;
+	receiver: Receiver;
+	readonly arrangement: Arrangement;
+	readonly veil: { look(instrument: ScanInstrument): void };
+	toggleFreeze(): void;
+	pressStopwatch(): void;
+	stepFlaps(by: 1 | -1): void;
+	moveGear(): void;
+	turnSetting(by: 1 | -1): void;
+	turnHeadingKnob(by: 1 | -1): void;
+	switchStatic(): void;
+	turnRadios(turn: (radios: RadioSettings) => RadioSettings): void;
+	tickCall(): void;
+	arrange(arrangement: Arrangement): void;
+}
+
+type Command = (cockpit: CommandTarget) => void;
 
 const look =
 	(instrument: ScanInstrument): Command =>

@@ -1,37 +1,21 @@
-import { clamp, type AssistLevel, type ControlInputs } from '@hanza/core';
+import {
+	clamp,
+	HELD_CONTROLS,
+	type AssistLevel,
+	type ControlInputs,
+	type HeldAction,
+	type HeldKeys
+} from '@hanza/core';
 import type { Action } from './keymap.js';
 
 /** What is moved for as long as its key is held. */
-export const HELD_ACTIONS = [
-	'noseUp',
-	'noseDown',
-	'bankLeft',
-	'bankRight',
-	'rudderLeft',
-	'rudderRight',
-	'powerUp',
-	'powerDown',
-	'propellerUp',
-	'propellerDown',
-	'mixtureUp',
-	'mixtureDown',
-	'trimUp',
-	'trimDown'
-] as const satisfies Action[];
-export type HeldAction = (typeof HELD_ACTIONS)[number];
+export const HELD_ACTIONS: readonly HeldAction[] = HELD_CONTROLS.flatMap(({ keys }) => [
+	keys.plus.action,
+	keys.minus.action
+]);
 
-/** How a held key moves the stick: how far, and how fast out and back, per second. */
-const STICK: Record<AssistLevel, { most: number; out: number; back: number }> = {
-	// Flying the surfaces directly wants small, soft movements.
-	direct: { most: 0.3, out: 0.35, back: 1.6 },
-	attitude: { most: 0.6, out: 2.4, back: 6 }
-};
-const THROTTLE_PER_SECOND = 0.22;
-const LEVER_PER_SECOND = 0.2;
-const TRIM_PER_SECOND = 0.09;
-
-const axis = (held: ReadonlySet<Action>, plus: Action, minus: Action): number =>
-	(held.has(plus) ? 1 : 0) - (held.has(minus) ? 1 : 0);
+const axis = (held: ReadonlySet<Action>, { plus, minus }: HeldKeys<HeldAction>): number =>
+	(held.has(plus.action) ? 1 : 0) - (held.has(minus.action) ? 1 : 0);
 
 function toward(now: number, wanted: number, out: number, back: number, seconds: number): number {
 	const rate = Math.abs(wanted) > Math.abs(now) || wanted * now < 0 ? out : back;
@@ -49,25 +33,17 @@ export function moveByKeys(
 	pointerHasStick: boolean,
 	seconds: number
 ): ControlInputs {
-	const { most, out, back } = STICK[assist];
 	const next = { ...inputs };
-	if (!pointerHasStick) {
-		next.elevator = toward(inputs.elevator, axis(held, 'noseUp', 'noseDown') * most, out, back, seconds);
-		next.aileron = toward(
-			inputs.aileron,
-			axis(held, 'bankRight', 'bankLeft') * most,
-			out * 1.6,
-			back * 1.6,
-			seconds
-		);
+	for (const { name, keys } of HELD_CONTROLS) {
+		const by = axis(held, keys);
+		if (keys.moves.kind === 'lever') {
+			const { perSecond, low, high } = keys.moves;
+			next[name] = clamp(inputs[name] + by * perSecond * seconds, low, high);
+		} else if (!pointerHasStick || name === 'rudder') {
+			const { most, out, back } = keys.moves[assist];
+			next[name] = toward(inputs[name], by * most, out, back, seconds);
+		}
 	}
-	next.rudder = toward(inputs.rudder, axis(held, 'rudderRight', 'rudderLeft') * 0.6, 1, 2, seconds);
-	const lever = (now: number, plus: Action, minus: Action, rate: number) =>
-		clamp(now + axis(held, plus, minus) * rate * seconds, 0, 1);
-	next.throttle = lever(inputs.throttle, 'powerUp', 'powerDown', THROTTLE_PER_SECOND);
-	next.propeller = lever(inputs.propeller, 'propellerUp', 'propellerDown', LEVER_PER_SECOND);
-	next.mixture = lever(inputs.mixture, 'mixtureUp', 'mixtureDown', LEVER_PER_SECOND);
-	next.trim = clamp(inputs.trim + axis(held, 'trimUp', 'trimDown') * TRIM_PER_SECOND * seconds, -1, 1);
 	return next;
 }
 

@@ -1,22 +1,15 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { parse } from '@hanza/core';
+import { HELD_CONTROLS, parse, type HeldAction } from '@hanza/core';
+
+/** What the keys do that move a control while they are held, as the controls themselves say. */
+function heldWords(): Record<HeldAction, string> {
+	const all = HELD_CONTROLS.flatMap(({ keys }) => [keys.plus, keys.minus]);
+	return Object.fromEntries(all.map(({ action, words }) => [action, words])) as Record<HeldAction, string>;
+}
 
 /** What a key can do in the cockpit. */
 export const ACTIONS = {
-	noseUp: 'Nose up (pull)',
-	noseDown: 'Nose down (push)',
-	bankLeft: 'Bank left',
-	bankRight: 'Bank right',
-	rudderLeft: 'Left rudder',
-	rudderRight: 'Right rudder',
-	powerUp: 'More power',
-	powerDown: 'Less power',
-	propellerUp: 'Propeller lever forward',
-	propellerDown: 'Propeller lever back',
-	mixtureUp: 'Mixture richer',
-	mixtureDown: 'Mixture leaner',
-	trimUp: 'Trim nose up',
-	trimDown: 'Trim nose down',
+	...heldWords(),
 	flapsDown: 'Flap down a step',
 	flapsUp: 'Flap up a step',
 	gear: 'Gear up or down',

@@ -11,7 +11,8 @@
 		type Area,
 		type Weather
 	} from '@hanza/core';
-	import { clipNear, sceneOf, viewFrom, type Eye, type Ground } from '$lib/panel/outside/scene.js';
+	import { clipNear, sceneOf, viewFrom, type Ground } from '$lib/panel/outside/scene.js';
+	import type { Eye } from '$lib/workers/messages.js';
 
 	const { eye, area, weather }: { eye: Eye; area: Area; weather: Weather } = $props();
 	const scene = $derived(sceneOf(area));

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { METRES_PER_FT, METRES_PER_NM } from '@hanza/core';
 import { areaCatalog } from '../../../../data/index.js';
-import { clipNear, runwayScene, sceneOf, viewFrom, type Eye } from './scene.js';
+import { clipNear, runwayScene, sceneOf, viewFrom } from './scene.js';
+import type { Eye } from '$lib/workers/messages.js';
 
 const eye = (change: Partial<Eye> = {}): Eye => ({
 	northNm: 0,

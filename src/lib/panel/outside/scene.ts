@@ -1,14 +1,5 @@
 import { METRES_PER_FT, METRES_PER_NM, toRadians, type Area, type Runway } from '@hanza/core';
-
-/** Where the pilot's eye is and which way it looks; directions true. */
-export interface Eye {
-	northNm: number;
-	eastNm: number;
-	altitudeFt: number;
-	headingDeg: number;
-	pitchDeg: number;
-	bankDeg: number;
-}
+import type { Eye } from '$lib/workers/messages.js';
 
 /** A point of the ground: metres north and east of the reference, and above the sea. */
 export interface Ground {

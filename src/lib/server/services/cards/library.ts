@@ -10,6 +10,7 @@ import {
 	type TaskCard
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
+import type { CardPage } from '$lib/contracts/views.js';
 import { areasOf, cardsOf, type Person } from '../../data/index.js';
 import { found, settableCard } from '../../policy.js';
 
@@ -44,7 +45,7 @@ export async function cardRows(db: Knex, person: Person) {
 }
 
 /** A card in the editor with all that it can be made of. */
-export async function cardPage(db: Knex, person: Person, id: string) {
+export async function cardPage(db: Knex, person: Person, id: string): Promise<CardPage> {
 	const { card, mine } = found(await settableCard(db, person, id));
 	return {
 		id,
