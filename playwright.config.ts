@@ -6,7 +6,7 @@ export default defineConfig({
 	expect: { timeout: 25_000 },
 	// One at a time: flights are flown in real time, and two browsers drawing at once starve each other.
 	workers: 1,
-	retries: 1,
+	retries: 0,
 	fullyParallel: false,
 	forbidOnly: !!process.env.CI,
 	reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],

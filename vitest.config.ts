@@ -1,4 +1,6 @@
 import { availableParallelism } from 'node:os';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
+import { svelteTesting } from '@testing-library/svelte/vite';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
@@ -24,6 +26,16 @@ export default defineConfig({
 					],
 					// A test that flies for minutes takes seconds; on a busy machine, many.
 					testTimeout: 60000
+				}
+			},
+			{
+				extends: true,
+				// Components as the browser runs them, on a page that is only simulated.
+				plugins: [svelte(), svelteTesting()],
+				test: {
+					name: 'components',
+					include: ['src/**/*.component.test.ts'],
+					environment: 'jsdom'
 				}
 			},
 			{

@@ -4,7 +4,7 @@ import { addPerson } from '../src/lib/server/data/index.js';
 import { saveCard } from '../src/lib/server/services/index.js';
 import { hashPassword } from '../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../data/index.js';
-import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, pictures, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 
@@ -14,7 +14,7 @@ async function scanFor(page: Page, seconds: number): Promise<void> {
 	for (let i = 0; (await flightSeconds(page)) < until; i++)
 		for (const key of ['2', ['1', '3', '5'][i % 3]!]) {
 			await page.keyboard.press(key);
-			await page.waitForTimeout(350);
+			await flyFor(page, 0.35);
 		}
 }
 
@@ -64,7 +64,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	await desk.mouse.move(from.x + 20, from.y + from.height / 2);
 	await desk.mouse.down();
 	await desk.mouse.move(from.x + 30, to.y + to.height / 2, { steps: 8 });
-	await desk.waitForTimeout(300);
+	await pictures(desk, 12);
 	await desk.mouse.up();
 	await expect(phases.nth(0)).not.toContainText('Straight and level');
 	const place = async () => {
@@ -99,7 +99,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	await page.keyboard.press('3');
 	const stared = await flightSeconds(page);
 	// A hand that presses while nobody looks: the bank stays, and the heading goes.
-	await press(page, 'ArrowRight', 600);
+	await press(page, 'ArrowRight', 0.6);
 	await expect.poll(() => flightSeconds(page), { timeout: 20_000 }).toBeGreaterThanOrEqual(stared + 9);
 	await scanFor(page, 4);
 	await page.keyboard.press('Space');
@@ -196,7 +196,7 @@ test('an unusual attitude is handed over by three calls, recovered by keys and g
 	await expect(page.getByText('“You have control.”')).toBeVisible({ timeout: 25_000 });
 	// Nothing moves until it is taken.
 	const waited = await flightSeconds(page);
-	await page.waitForTimeout(1200);
+	await pictures(page, 60);
 	expect(await flightSeconds(page)).toBe(waited);
 	await page.keyboard.press('Space');
 	await expect(page.getByTestId('panel-covered')).toHaveCount(0);
@@ -205,10 +205,10 @@ test('an unusual attitude is handed over by three calls, recovered by keys and g
 		document.querySelector('[role=img][aria-label^="Attitude"]')!.getAttribute('aria-label')!
 	);
 	// Power off, wings, then the nose.
-	await press(page, 'KeyS', 900);
-	await press(page, /left/.test(bank) ? 'ArrowRight' : 'ArrowLeft', 1100);
-	await press(page, 'ArrowDown', 700);
-	await page.waitForTimeout(1500);
+	await press(page, 'KeyS', 0.9);
+	await press(page, /left/.test(bank) ? 'ArrowRight' : 'ArrowLeft', 1.1);
+	await press(page, 'ArrowDown', 0.7);
+	await flyFor(page, 1.5);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Break off' }).click();
 	const statements = page.getByTestId('statements');
@@ -238,7 +238,7 @@ test('a failure is named by one key and one choice, and the time to it is in the
 	await page.keyboard.press('j');
 	await expect(list.getByRole('button', { name: /altimeter stuck ✓/ })).toBeVisible();
 	await page.keyboard.press('Escape');
-	await page.waitForTimeout(600);
+	await flyFor(page, 0.6);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Break off' }).click();
 	await expect(page.getByTestId('statements')).toContainText(
@@ -337,7 +337,7 @@ test('an instructor sets up an unusual attitude in a flight in the air', async (
 	await expect(student.getByTestId('panel-covered')).toBeVisible({ timeout: 20_000 });
 	await student.getByRole('button', { name: '“I have control”' }).click({ timeout: 40_000 });
 	await expect(student.getByTestId('panel-covered')).toHaveCount(0);
-	await student.waitForTimeout(1500);
+	await flyFor(student, 1.5);
 	await student.keyboard.press('Space');
 	await student.getByRole('button', { name: 'Break off' }).click();
 	await expect(student.getByTestId('statements')).toContainText(/Handed over nose (high|low) at \d:\d\d/);

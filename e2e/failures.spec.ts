@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 
@@ -39,9 +39,9 @@ test('an instructor arms a blocked static; the panel lies as it should, the cove
 	await beginFlying(page);
 	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
 	const before = await readPanel(page);
-	await press(page, 'ArrowDown', 900);
-	await press(page, 'w', 800);
-	await page.waitForTimeout(8000);
+	await press(page, 'ArrowDown', 0.9);
+	await press(page, 'w', 0.8);
+	await flyFor(page, 8);
 	const after = await readPanel(page);
 	// The nose is up and the aeroplane climbs, yet altimeter and vertical speed stand.
 	expect(after.pitch).toBeGreaterThan(before.pitch + 2);

@@ -1,5 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { beginFlying, flightSeconds, pitchTo, press, readPanel } from './support/cockpit.js';
+import {
+	beginFlying,
+	flightSeconds,
+	flyFor,
+	pictures,
+	pitchTo,
+	press,
+	readPanel
+} from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 
@@ -16,7 +24,7 @@ test('a demo student is flying within three clicks, by keys and by pointer', asy
 	expect(Math.abs(before.altitude - 3000)).toBeLessThan(20);
 	// On a busy machine one press may be felt for a few pictures only.
 	await expect(async () => {
-		await press(page, 'ArrowDown', 500);
+		await press(page, 'ArrowDown', 0.5);
 		await expect
 			.poll(async () => (await readPanel(page)).pitch, { timeout: 3000 })
 			.toBeGreaterThan(before.pitch + 1);
@@ -27,7 +35,7 @@ test('a demo student is flying within three clicks, by keys and by pointer', asy
 	await page.mouse.move(yoke.x + yoke.width / 2, yoke.y + yoke.height / 2);
 	await page.mouse.down();
 	await page.mouse.move(yoke.x + yoke.width * 0.95, yoke.y + yoke.height / 2, { steps: 4 });
-	await page.waitForTimeout(900);
+	await flyFor(page, 0.9);
 	await page.mouse.up();
 	await expect(page.locator('[role=img][aria-label^="Attitude"]')).toHaveAttribute(
 		'aria-label',
@@ -41,7 +49,7 @@ test('a demo student is flying within three clicks, by keys and by pointer', asy
 	await page.keyboard.press('Space');
 	await expect(page.getByTestId('frozen')).toBeVisible();
 	const frozenAt = await flightSeconds(page);
-	await page.waitForTimeout(1500);
+	await pictures(page, 60);
 	expect(await flightSeconds(page)).toBe(frozenAt);
 	await page.keyboard.press('h');
 	await expect(page.getByTestId('phase')).toBeHidden();
@@ -80,13 +88,13 @@ test('the descent is flown with the keyboard, graded, debriefed, logged, and see
 	await beginFlying(page);
 	await expect(page.getByTestId('phase')).toHaveText('Slow to 90 kt');
 	// Power back and hold the altitude; then the nose down; then level off with power.
-	await press(page, 's', 2300);
+	await press(page, 's', 2.3);
 	await expect.poll(async () => (await readPanel(page)).airspeed, { timeout: 40_000 }).toBeLessThan(100);
 	await pitchTo(page, -1.6);
 	await expect(page.getByTestId('phase')).toHaveText('Descend at 500 ft/min', { timeout: 30_000 });
 	await expect.poll(async () => (await readPanel(page)).altitude, { timeout: 60_000 }).toBeLessThan(2850);
 	await pitchTo(page, 1.4);
-	await press(page, 'w', 1700);
+	await press(page, 'w', 1.7);
 	await page.getByRole('button', { name: 'Finish and debrief' }).click({ timeout: 60_000 });
 
 	await expect(page).toHaveURL(/\/debrief\//);

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './support/people.js';
-import { beginFlying, readPanel } from './support/cockpit.js';
+import { beginFlying, flyFor, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 
 /** A device of the test's own in place of the browser's. */
@@ -37,10 +37,10 @@ test('a joystick is assigned by moving its axes, centred, and flies the aeroplan
 	await beginFlying(page);
 	const before = await readPanel(page);
 	await move(page, 3, 0.7);
-	await page.waitForTimeout(900);
+	await flyFor(page, 0.9);
 	await move(page, 3, 0);
 	await move(page, 1, 0.8);
-	await page.waitForTimeout(900);
+	await flyFor(page, 0.9);
 	await move(page, 1, 0.1);
 	// Let go, the attitude stays: nose up, banked right.
 	await expect.poll(async () => (await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1);
@@ -51,8 +51,6 @@ test('a joystick is assigned by moving its axes, centred, and flies the aeroplan
 	await move(page, 4, 1);
 	await expect(page.getByText('0 %', { exact: true })).toBeVisible();
 	// The keys still work beside it.
-	await page.keyboard.down('w');
-	await page.waitForTimeout(600);
-	await page.keyboard.up('w');
+	await press(page, 'w', 0.6);
 	await expect(page.getByText('0 %', { exact: true })).toBeHidden();
 });

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { cardCatalog } from '../data/index.js';
-import { beginFlying, flightSeconds, press, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 
@@ -32,8 +32,8 @@ test('an instructor watches a flight, fails the heading dial, gives it back, and
 	const heading = async () =>
 		(await page.locator('[role=img][aria-label^="Heading"]').first().getAttribute('aria-label'))!;
 	const stuck = await heading();
-	await press(page, 'ArrowRight', 900);
-	await page.waitForTimeout(4000);
+	await press(page, 'ArrowRight', 0.9);
+	await flyFor(page, 4);
 	expect(await heading()).toBe(stuck);
 	await desk.getByRole('button', { name: 'Give back: heading card stuck' }).click();
 	await expect.poll(heading).not.toBe(stuck);
@@ -52,7 +52,7 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 }) => {
 	const { name, login } = await studentWithTask(shortCard());
 	await flyAs(page, login);
-	await press(page, 'ArrowRight', 500);
+	await press(page, 'ArrowRight', 0.5);
 	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
@@ -125,7 +125,7 @@ test('the complex single: gear, propeller, the warner, and keys of one’s own c
 	const power = () => page.locator('[role=img][aria-label^="Manifold"]').getAttribute('aria-label');
 	expect(await power()).toMatch(/Manifold pressure \d\d\.\d inches of mercury, engine 2500 revolutions/);
 	// Closing the throttle with the gear up sounds the warner, in words too.
-	await press(page, 'ArrowDown', 3500);
+	await press(page, 'ArrowDown', 3.5);
 	await expect(page.getByText('gear not down')).toBeVisible();
 	await page.keyboard.press('g');
 	await expect(page.getByRole('button', { name: 'Gear down', exact: true })).toHaveAttribute(
@@ -133,7 +133,7 @@ test('the complex single: gear, propeller, the warner, and keys of one’s own c
 		'true'
 	);
 	await expect(page.getByText('gear not down')).toBeHidden({ timeout: 9000 });
-	await press(page, 'ArrowUp', 3000);
-	await press(page, 'l', 1500);
+	await press(page, 'ArrowUp', 3);
+	await press(page, 'l', 1.5);
 	await expect.poll(power).toMatch(/engine 2[1-3]\d0 revolutions/);
 });

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './support/people.js';
-import { beginFlying, flightSeconds, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 
 async function enterWithTask(page: Page): Promise<string> {
@@ -66,7 +66,7 @@ test('a server that is away for a while: flying goes on, it is said, and all arr
 	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
 	await context.setOffline(true);
 	await expect(page.getByTestId('upload')).toContainText('kept here');
-	await page.waitForTimeout(6000);
+	await flyFor(page, 6);
 	const stored = await storedSeconds(id);
 	expect(await flightSeconds(page)).toBeGreaterThan(stored + 4);
 	await context.setOffline(false);
@@ -83,7 +83,7 @@ test('a reload while the server is away keeps what waits in the browser', async 
 	// The chunks cannot get through, but the page itself can be loaded again.
 	await page.route('**/api/**/chunks/**', (route) => route.abort());
 	await expect(page.getByTestId('upload')).toContainText('kept here');
-	await page.waitForTimeout(4000);
+	await flyFor(page, 4);
 	const before = await flightSeconds(page);
 	expect(await storedSeconds(id)).toBeLessThan(before - 2);
 	await page.unroute('**/api/**/chunks/**');

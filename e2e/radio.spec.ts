@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { Flight, setupOf, withPlaces, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
-import { beginFlying } from './support/cockpit.js';
+import { beginFlying, flyFor } from './support/cockpit.js';
 import { studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
@@ -192,7 +192,7 @@ test('on a veiled panel the needles, too, are read only while they are looked at
 	await expect(needle).toBeVisible();
 	await expect(altimeter).toBeHidden();
 	// Shorter than that is a glance in passing, not a look.
-	await page.waitForTimeout(1500);
+	await flyFor(page, 1.5);
 	const other = (await altimeter.boundingBox())!;
 	await page.mouse.move(other.x + other.width / 2, other.y + other.height / 2);
 	await expect(altimeter).toBeVisible();

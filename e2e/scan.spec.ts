@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginFlying, flightSeconds, press } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, press } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 
@@ -10,7 +10,7 @@ async function scanFor(page: Page, seconds: number): Promise<void> {
 	for (let i = 0; (await flightSeconds(page)) < until; i++)
 		for (const key of ['2', spokes[i % 3]!]) {
 			await page.keyboard.press(key);
-			await page.waitForTimeout(450);
+			await flyFor(page, 0.4);
 		}
 }
 
@@ -36,8 +36,8 @@ test('a veiled flight: only what is looked at can be read, and the debrief says 
 	// A stare at the altimeter, and a bank that nobody sees.
 	await page.keyboard.press('3');
 	const began = await flightSeconds(page);
-	await press(page, 'ArrowRight', 350);
-	await page.waitForTimeout(8000);
+	await press(page, 'ArrowRight', 0.35);
+	await flyFor(page, 8);
 	await scanFor(page, 6);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Break off' }).click();
@@ -99,7 +99,7 @@ test('an instructor taps a scan on a phone while the server is away; it is sent 
 		const box = (await target.boundingBox())!;
 		expect(Math.min(box.width, box.height)).toBeGreaterThanOrEqual(100);
 		await target.tap();
-		await phone.waitForTimeout(500);
+		await flyFor(student, 0.5);
 	}
 	await phone.getByRole('button', { name: 'Stop' }).tap();
 	await phone

@@ -31,9 +31,37 @@ export const flightSeconds = (page: Page): Promise<number> =>
 		return match ? Number(match[1]) * 60 + Number(match[2]) : NaN;
 	});
 
-export async function press(page: Page, key: string, milliseconds: number): Promise<void> {
+/** Lets the flight go on by some seconds of its own time, be the machine fast or slow. */
+export async function flyFor(page: Page, seconds: number): Promise<void> {
+	await page.getByTestId('cockpit').evaluate(
+		(cockpit, wanted) =>
+			new Promise<void>((resolve) => {
+				const now = () => Number(cockpit.dataset.seconds ?? 0);
+				const until = now() + wanted;
+				const look = () => (now() >= until ? resolve() : void requestAnimationFrame(look));
+				look();
+			}),
+		seconds
+	);
+}
+
+/** Lets the browser draw some pictures: for what must not happen meanwhile, and for a pointer that has to be followed. */
+export async function pictures(page: Page, count: number): Promise<void> {
+	await page.evaluate(
+		(wanted) =>
+			new Promise<void>((resolve) => {
+				let left = wanted;
+				const look = () => (--left < 0 ? resolve() : void requestAnimationFrame(look));
+				look();
+			}),
+		count
+	);
+}
+
+/** Holds a key for some seconds of flight. */
+export async function press(page: Page, key: string, seconds: number): Promise<void> {
 	await page.keyboard.down(key);
-	await page.waitForTimeout(milliseconds);
+	await flyFor(page, seconds);
 	await page.keyboard.up(key);
 }
 
@@ -50,7 +78,7 @@ export async function pitchTo(page: Page, wantedDeg: number): Promise<void> {
 		const { pitch } = await readPanel(page);
 		const off = wantedDeg - pitch;
 		if (Math.abs(off) < 0.4) return;
-		await press(page, off > 0 ? 'ArrowDown' : 'ArrowUp', Math.min(600, 60 + Math.abs(off) * 130));
-		await page.waitForTimeout(350);
+		await press(page, off > 0 ? 'ArrowDown' : 'ArrowUp', Math.min(0.6, 0.06 + Math.abs(off) * 0.13));
+		await flyFor(page, 0.4);
 	}
 }

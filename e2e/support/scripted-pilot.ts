@@ -1,3 +1,4 @@
+import { pictures } from './cockpit.js';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { build } from 'esbuild';
@@ -49,6 +50,6 @@ export async function flyByDials(
 			await field.press('Enter');
 		}
 		if (await page.getByTestId('call').isVisible()) await page.keyboard.press('u');
-		await page.waitForTimeout(250);
+		await pictures(page, 10);
 	}
 }

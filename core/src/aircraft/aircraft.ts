@@ -93,13 +93,10 @@ const propellerCurves = {
 	thrustCoefficient: Type.Array(Type.Number(), { minItems: 4 }),
 	powerCoefficient: Type.Array(Type.Number(), { minItems: 4 })
 };
-export const FixedPitchPropeller = Type.Object(
-	{ kind: Type.Literal('fixed-pitch'), ...propellerCurves },
-	closed
-);
+const FixedPitchPropeller = Type.Object({ kind: Type.Literal('fixed-pitch'), ...propellerCurves }, closed);
 
 /** The coefficients are those of the blades at pitch 1; the governor moves them between the stops. */
-export const ConstantSpeedPropeller = Type.Object(
+const ConstantSpeedPropeller = Type.Object(
 	{
 		kind: Type.Literal('constant-speed'),
 		...propellerCurves,
@@ -110,10 +107,10 @@ export const ConstantSpeedPropeller = Type.Object(
 	},
 	closed
 );
-export const Propeller = Type.Union([FixedPitchPropeller, ConstantSpeedPropeller]);
+const Propeller = Type.Union([FixedPitchPropeller, ConstantSpeedPropeller]);
 
 /** A gear that goes up and down; without it the gear is fixed and part of the drag of the airframe. */
-export const RetractableGear = Type.Object(
+const RetractableGear = Type.Object(
 	{
 		dragCD: positive('drag of the gear when down'),
 		Cm: any('pitching moment of the gear when down'),
@@ -124,7 +121,7 @@ export const RetractableGear = Type.Object(
 	},
 	closed
 );
-export type RetractableGear = Static<typeof RetractableGear>;
+type RetractableGear = Static<typeof RetractableGear>;
 
 const mass = (description: string) => Type.Number({ minimum: 0, maximum: 5000, description });
 
@@ -177,7 +174,7 @@ export const LoadingData = Type.Object(
 );
 export type LoadingData = Static<typeof LoadingData>;
 
-export const Engine = Type.Object(
+const Engine = Type.Object(
 	{
 		ratedPowerHp: positive('hp at rated rpm, full throttle, sea level'),
 		ratedRpm: positive('1/min'),

@@ -1,7 +1,7 @@
 import { QW, QX, QY, QZ } from './dynamics.js';
 
 /** Heading, pitch and bank, radians. */
-export interface EulerAngles {
+interface EulerAngles {
 	heading: number;
 	pitch: number;
 	bank: number;

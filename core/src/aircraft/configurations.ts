@@ -11,7 +11,7 @@ export const powerOf = (
 ): number => (powerUnit(aircraft) === 'rpm' ? trimmed.powerRpm : trimmed.manifoldPressureInHg);
 
 /** The air a configuration is asked for in. */
-export type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'temperatureOffsetC'>;
+type Day = Pick<TrimCondition, 'altitudeFt' | 'seaLevelPressureHpa' | 'temperatureOffsetC'>;
 
 /**
  * The steady flight of one of the aircraft's configurations.

@@ -7,7 +7,7 @@ const num = Type.Number();
 const closed = { additionalProperties: false } as const;
 const onOff = Type.Integer({ minimum: 0, maximum: 1 });
 
-export const ASSIST_LEVELS = ['direct', 'attitude'] as const;
+const ASSIST_LEVELS = ['direct', 'attitude'] as const;
 export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 /** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */
 export type AssistLevel = Static<typeof AssistLevel>;
@@ -22,7 +22,7 @@ export type DrawnLine = Static<typeof DrawnLine>;
  * Where the student last said that the aircraft is, NM on the plane, how often that was said, and the lines that were
  * drawn to find it.
  */
-export const Mark = Type.Object(
+const Mark = Type.Object(
 	{
 		northNm: num,
 		eastNm: num,
@@ -31,7 +31,7 @@ export const Mark = Type.Object(
 	},
 	closed
 );
-export type Mark = Static<typeof Mark>;
+type Mark = Static<typeof Mark>;
 
 /** One channel of a recording: what it is measured in, the smallest step that is kept, and what its numbers stand for. */
 export interface ChannelDefinition {
@@ -61,7 +61,7 @@ export interface HeldKeys<A extends string = string> {
  * How far keys move a stick, and how fast out and back, per second. Flying the surfaces directly wants small, soft
  * movements; where the attitude is held, the stick moves what is held.
  */
-export type StickReach = Record<AssistLevel, { most: number; out: number; back: number }>;
+type StickReach = Record<AssistLevel, { most: number; out: number; back: number }>;
 const PITCH: StickReach = {
 	direct: { most: 0.3, out: 0.35, back: 1.6 },
 	attitude: { most: 0.6, out: 2.4, back: 6 }
@@ -117,7 +117,7 @@ const stick = <const P extends string, const M extends string>(
  * which channels of the recording keep it, and which keys move it. The type of the inputs, the schema of a kept state,
  * the worker's messages, the recording and the held keys follow from here.
  */
-export const CONTROLS = {
+const CONTROLS = {
 	/** −1 (forward) to 1 (back, nose up). */
 	elevator: control({
 		schema: num,
@@ -279,8 +279,8 @@ export const CONTROLS = {
 	})
 } as const;
 
-export type ControlName = keyof typeof CONTROLS;
-export const CONTROL_NAMES = Object.keys(CONTROLS) as ControlName[];
+type ControlName = keyof typeof CONTROLS;
+const CONTROL_NAMES = Object.keys(CONTROLS) as ControlName[];
 
 /** What the pilot's hands and feet do, at one moment. */
 export type ControlInputs = { -readonly [K in ControlName]: Static<(typeof CONTROLS)[K]['schema']> };

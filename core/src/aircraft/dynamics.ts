@@ -24,7 +24,7 @@ export const R = 12;
 export const SHAFT = 13;
 
 /** Mass properties of a rigid aeroplane symmetric about its vertical plane. */
-export interface MassProperties {
+interface MassProperties {
 	massKg: number;
 	ixx: number;
 	iyy: number;
@@ -33,7 +33,7 @@ export interface MassProperties {
 	ixz: number;
 }
 
-export interface Geometry {
+interface Geometry {
 	wingAreaM2: number;
 	spanM: number;
 	chordM: number;
@@ -79,7 +79,7 @@ export interface ForceModel extends MassProperties, Geometry {
 	propulsion(air: AirData, axialMps: number, shaftRadPerSecond: number, out: Propulsion): void;
 }
 
-export const emptyAirData = (): AirData => ({
+const emptyAirData = (): AirData => ({
 	trueAirspeedMps: 0,
 	alpha: 0,
 	beta: 0,
@@ -89,7 +89,7 @@ export const emptyAirData = (): AirData => ({
 	densityKgM3: 0,
 	dynamicPressurePa: 0
 });
-export const emptyCoefficients = (): Coefficients => ({
+const emptyCoefficients = (): Coefficients => ({
 	CL: 0,
 	CD: 0,
 	CY: 0,
@@ -99,7 +99,7 @@ export const emptyCoefficients = (): Coefficients => ({
 	CLalphadot: 0,
 	Cmalphadot: 0
 });
-export const emptyPropulsion = (): Propulsion => ({
+const emptyPropulsion = (): Propulsion => ({
 	thrustN: 0,
 	rollNm: 0,
 	pitchNm: 0,

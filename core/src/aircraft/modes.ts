@@ -22,7 +22,7 @@ import {
 const num = Type.Number();
 const positive = Type.Number({ exclusiveMinimum: 0 });
 
-export const LinearAircraft = Type.Object(
+const LinearAircraft = Type.Object(
 	{
 		massKg: positive,
 		wingAreaM2: positive,
@@ -57,7 +57,7 @@ export const LinearAircraft = Type.Object(
 	},
 	{ additionalProperties: false }
 );
-export type LinearAircraft = Static<typeof LinearAircraft>;
+type LinearAircraft = Static<typeof LinearAircraft>;
 
 export const ModesInput = Type.Object(
 	{
@@ -148,7 +148,7 @@ const LATERAL: Coordinate[] = [V, P, R, 'bank'];
  * Rates of pitch and bank follow from the quaternion's; about wings-level flight without rotation
  * they are q, and p + r·tan(pitch).
  */
-export function linearise(
+function linearise(
 	equations: EquationsOfMotion,
 	state: Float64Array,
 	environment: Environment,
@@ -212,7 +212,7 @@ function withoutLag(roots: Root[]): Root[] {
 }
 
 /** Sorts the roots of straight flight into the modes that pilots know. */
-export function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
+function nameModes(longitudinal: Matrix, lateral: Matrix): ModesOutput {
 	const pitchRoots = withoutLag(rootsOf(longitudinal)).sort((a, b) => sizeOf(a) - sizeOf(b));
 	const sideRoots = rootsOf(lateral);
 	const oscillating = sideRoots.filter((root) => root.imag !== 0);

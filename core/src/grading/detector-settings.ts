@@ -1,5 +1,5 @@
 /** Thresholds of the detectors; each has its default here and can be set otherwise. */
-export interface FaultSettings {
+interface FaultSettings {
 	/** A descent has begun when the vertical speed has been below this, ft/min, … */
 	descentRateFpm: number;
 	/** … for this long, s. */
@@ -91,7 +91,7 @@ export const FAULT_DEFAULTS: FaultSettings = {
 };
 
 /** Thresholds of the detectors of navigation; each a setting. */
-export interface NavigationFaultSettings {
+interface NavigationFaultSettings {
 	/** Chasing: so many crossings of the course, each with the heading swung by so much. */
 	chaseCrossings: number;
 	chaseHeadingDeg: number;
@@ -128,7 +128,7 @@ export interface NavigationFaultSettings {
 	timingSeconds: number;
 }
 
-export const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
+const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 	chaseCrossings: 4,
 	chaseHeadingDeg: 12,
 	chaseSeconds: 60,

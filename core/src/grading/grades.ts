@@ -7,7 +7,7 @@ import type { NavigationReport } from './paths/report.js';
 import type { Recovery } from './recovery.js';
 
 export type Verdict = 'met' | 'not met' | 'not shown';
-export type ItemVerdict = Verdict | 'not recorded';
+type ItemVerdict = Verdict | 'not recorded';
 
 export interface GradedItem extends Partial<Measures> {
 	kind: TargetKind;

@@ -4,7 +4,7 @@ import type { FaultKind } from './fault.js';
 import type { Grade } from './grades.js';
 
 /** What a phase is an exercise of. */
-export const MANOEUVRES = {
+const MANOEUVRES = {
 	level: 'Straight and level',
 	'speed-change': 'Speed changes',
 	turn: 'Level turns',
@@ -15,8 +15,8 @@ export const MANOEUVRES = {
 	'vertical-s': 'Vertical S',
 	recovery: 'Unusual attitudes'
 } as const;
-export type ManoeuvreId = keyof typeof MANOEUVRES;
-export const MANOEUVRE_IDS = Object.keys(MANOEUVRES) as ManoeuvreId[];
+type ManoeuvreId = keyof typeof MANOEUVRES;
+const MANOEUVRE_IDS = Object.keys(MANOEUVRES) as ManoeuvreId[];
 
 /** The manoeuvre of a phase of a card. */
 export function manoeuvreOf(card: Pick<TaskCard, 'phases' | 'upset'>, index: number): ManoeuvreId {
@@ -41,7 +41,7 @@ export function manoeuvreOf(card: Pick<TaskCard, 'phases' | 'upset'>, index: num
 }
 
 /** One flight's showing of a manoeuvre. */
-export interface Showing {
+interface Showing {
 	attemptId: string;
 	/** Any clock; only compared. */
 	at: number;

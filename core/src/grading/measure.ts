@@ -6,7 +6,7 @@ export interface Limits {
 	below: number;
 }
 
-export interface Excursion {
+interface Excursion {
 	startSeconds: number;
 	endSeconds: number;
 	/** Largest deviation in it, signed. */

@@ -39,7 +39,7 @@ export interface Recovery {
 }
 
 /** Thresholds; domain terms: an input is a movement that the hand means. */
-export const RECOVERY_SETTINGS = {
+const RECOVERY_SETTINGS = {
 	/** Least movement of the stick, of its whole way, and of the throttle. */
 	stick: 0.06,
 	throttle: 0.08,

@@ -22,7 +22,7 @@ import { type Standard, toleranceOf } from './standard.js';
 import { itemName } from './wording/items.js';
 
 /** Where the numbers of a target are read. */
-export const TARGET_INSTRUMENT: Record<TargetKind, ScanInstrument> = {
+const TARGET_INSTRUMENT: Record<TargetKind, ScanInstrument> = {
 	altitudeFt: 'altimeter',
 	airspeedKias: 'airspeed',
 	headingDeg: 'heading',
@@ -33,7 +33,7 @@ export const TARGET_INSTRUMENT: Record<TargetKind, ScanInstrument> = {
 };
 
 /** What a fault of the scan cost: the target that went astray most while it lasted. */
-export interface ScanCost {
+interface ScanCost {
 	fault: ScanFault;
 	item: TargetKind | null;
 	/** How much further off the target it went, in the item's unit; 0 where nothing went. */
@@ -86,12 +86,7 @@ export function deviationsByTarget(track: Track, card: TaskCard): Map<TargetKind
  * What each fixation and omission of a scan cost. For a stare, the targets read on other instruments;
  * for an omission, the target that is read on the one left out.
  */
-export function costsOf(
-	faults: readonly ScanFault[],
-	track: Track,
-	card: TaskCard,
-	standard: Standard
-): ScanCost[] {
+function costsOf(faults: readonly ScanFault[], track: Track, card: TaskCard, standard: Standard): ScanCost[] {
 	const off = deviationsByTarget(track, card);
 	return faults
 		.filter(({ kind }) => kind !== 'emphasis')

@@ -13,7 +13,7 @@ const Tolerance = Type.Object(
 	},
 	closed
 );
-export type Tolerance = Static<typeof Tolerance>;
+type Tolerance = Static<typeof Tolerance>;
 
 /** A target, or a segment and a target. */
 const ITEM_KEY = '^([a-z][a-z0-9-]{0,30}/)?[a-zA-Z][a-zA-Z0-9-]{0,40}$';
@@ -49,7 +49,7 @@ const USUAL: Tolerance = {
 	source: 'a school figure: the standard names none'
 };
 const usual = (above: number, below = above): Tolerance => ({ ...USUAL, above, below });
-export const DEFAULT_TOLERANCES: Readonly<Record<TargetKind, Tolerance>> = {
+const DEFAULT_TOLERANCES: Readonly<Record<TargetKind, Tolerance>> = {
 	altitudeFt: usual(100),
 	airspeedKias: usual(10),
 	headingDeg: usual(10),

@@ -17,7 +17,7 @@ export interface SteadyStretch {
 }
 
 /** What counts as steady; each a setting with its default. */
-export const STEADY_DEFAULTS = {
+const STEADY_DEFAULTS = {
 	/** Least and most length, s: what is steady for longer is more than one stretch. */
 	seconds: 12,
 	mostSeconds: 120,
@@ -138,7 +138,7 @@ export interface SteadyStateNumbers {
 	pitchDeg: Spread;
 	power: Spread;
 }
-export interface Spread {
+interface Spread {
 	mean: number;
 	/** Between stretches; 0 with one. */
 	spread: number;

@@ -23,9 +23,9 @@ interface OneArc extends Pick<
 	radialDeg: number;
 }
 /** Along the radial from the station out to the arc, or along it from outside in. */
-export type ArcJoinInput = OneArc & { from: 'inside' | 'outside' };
+type ArcJoinInput = OneArc & { from: 'inside' | 'outside' };
 /** Off the arc to the station, or away from it. */
-export type ArcLeaveInput = OneArc & { toward: 'inbound' | 'outbound' };
+type ArcLeaveInput = OneArc & { toward: 'inbound' | 'outbound' };
 
 /** The school's lead for the turn off an arc: 60 × turn radius at standard rate over the arc's distance, degrees. */
 export const leadRadialRule = (trueAirspeedKt: number, radiusNm: number): number =>

@@ -6,7 +6,7 @@ import { holdSectors, type HoldEntry, type HoldEntryInput } from './hold.js';
  * seen from the nose. For right turns the right hand, palm up: fingers along the nose, the thumb 20° above the wing.
  * Ahead between fingers and thumb is a teardrop, ahead on the other side parallel, behind the line of the thumb direct.
  */
-export interface HoldHand {
+interface HoldHand {
 	hand: 'right' | 'left';
 	/** Outbound course seen from the nose, degrees clockwise. */
 	outboundRelativeDeg: number;

@@ -15,7 +15,7 @@ export type PathKindId = Path['kind'];
 export type PathOf<K extends PathKindId> = Extract<Path, { kind: K }>;
 
 /** Every kind of path. The compiler asks each registry of paths for every kind that is here. */
-export const PATHS = {
+const PATHS = {
 	course: courseKind,
 	arc: arcKind,
 	hold: holdKind,
@@ -23,7 +23,6 @@ export const PATHS = {
 	homing: homingKind,
 	position: positionKind
 } as const satisfies { [K in PathKindId]: PathKind<PathOf<K>> };
-export const PATH_KINDS = Object.keys(PATHS) as PathKindId[];
 
 const kindOf = (path: Path): PathKind<Path> => PATHS[path.kind] as PathKind<Path>;
 

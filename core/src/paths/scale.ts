@@ -6,7 +6,7 @@ import type { CardPlace } from './places.js';
 /** Full scale of a VOR and of a bearing pointer where the card says nothing else, degrees. */
 const USUAL_FULL_SCALE_DEG = 10;
 /** Nearer than this the angle is taken as if from here: above a station no angle tells anything, NM. */
-export const NEAREST_NM = 1;
+const NEAREST_NM = 1;
 
 /**
  * Full scale of the needle at a place, one side: as the card says, else the place's own; at a fix there is no station,

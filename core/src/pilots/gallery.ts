@@ -4,7 +4,7 @@ import type { PilotId } from './techniques.js';
 export type ShownFault = FaultKind | 'fixation' | 'omission';
 
 /** A fault to be watched beside clean flying: who has it, on which shipped cards, in which weather. */
-export interface GalleryEntry {
+interface GalleryEntry {
 	kind: ShownFault;
 	name: string;
 	pilot: PilotId;

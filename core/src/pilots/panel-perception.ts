@@ -4,7 +4,7 @@ import { fpmPerDegree } from '../navigation/index.js';
 import type { Dwell, TaskCard } from '../training/index.js';
 
 /** What a pilot believes of the aeroplane. */
-export interface Believed {
+interface Believed {
 	airspeedKias: number;
 	/** The airspeed of the last seconds, by which is decided whether it is there. */
 	steadyKias: number;

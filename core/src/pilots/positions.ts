@@ -80,7 +80,7 @@ function* byTime(pilot: PathPilot, station: CardPlace): Routine {
 }
 
 /** Where the lines of two bearings cross, on the plane. Lines that hardly differ cross at the first station. */
-export function crossing(
+function crossing(
 	one: Pick<CardPlace, 'northNm' | 'eastNm'>,
 	bearingToOneDeg: number,
 	two: Pick<CardPlace, 'northNm' | 'eastNm'>,

@@ -14,7 +14,7 @@ const SETTLE_TICKS = 200;
 const PINNED = 0.95;
 
 /** How a pilot believes to stand to a course: NM right of it, and how far from its station. */
-export interface Off {
+interface Off {
 	rightNm: number;
 	/** The same in degrees at the station, from the needle or the pointer. */
 	rightDeg: number;

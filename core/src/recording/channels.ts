@@ -58,7 +58,6 @@ const FLIGHT_CHANNELS = {
 
 export type FlightChannel = keyof typeof FLIGHT_CHANNELS;
 export type ChannelName = FlightChannel | ControlChannel;
-export const FLIGHT_CHANNEL_NAMES = Object.keys(FLIGHT_CHANNELS) as FlightChannel[];
 
 /**
  * The channels of a recording: unit, the smallest step that is kept, and what bits and codes stand for. Values are stored

@@ -6,7 +6,7 @@ import { edition1Channel } from './editions/edition-1.js';
 import { Track } from './track.js';
 
 /** A run of samples of a track, from a sample index on. */
-export interface Chunk {
+interface Chunk {
 	first: number;
 	track: Track;
 }
@@ -14,7 +14,7 @@ export interface Chunk {
 /** "HNZ", and the edition of the header, little-endian. */
 const MAGIC = { 1: 0x315a4e48, 2: 0x325a4e48 } as const;
 /** The edition that is written; all before it can be read. */
-export const RECORDING_EDITION = 2;
+const RECORDING_EDITION = 2;
 export const MOST_SAMPLES = 36000 * 12;
 const LONGEST_HEADER = 32_768;
 

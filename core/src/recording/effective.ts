@@ -8,7 +8,7 @@ export const TRUE_CHANNEL = {
 	indicatedAirspeedKt: { instrument: 'airspeed', instead: 'calibratedAirspeedKt' },
 	indicatedHeadingDeg: { instrument: 'heading', instead: 'headingDeg' }
 } as const satisfies Partial<Record<ChannelName, { instrument: Instrument; instead: ChannelName }>>;
-export type ShownChannel = keyof typeof TRUE_CHANNEL;
+type ShownChannel = keyof typeof TRUE_CHANNEL;
 export const isShownChannel = (name: ChannelName): name is ShownChannel => Object.hasOwn(TRUE_CHANNEL, name);
 
 /** The failures, as bits, in which a dial lies. */

@@ -65,7 +65,7 @@ export interface FlightSnapshot {
 	ended: FlightEnd | null;
 }
 /** A record of numbers as it comes back from a file. */
-export type Readings<T> = { [K in keyof T]: T[K] } | Record<string, number>;
+type Readings<T> = { [K in keyof T]: T[K] } | Record<string, number>;
 
 /** Lever of a governed propeller, 0 to 1, for a speed of the shaft; fully forward when none is asked for. */
 export function propellerLever({ propeller }: Aircraft, governedRpm: number | undefined): number {

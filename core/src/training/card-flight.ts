@@ -26,7 +26,7 @@ import { UpsetDirector } from './upset.js';
 
 /** Steps between two samples, and between two decisions of whoever moves the controls. */
 const SAMPLE_STEPS = STEPS_PER_SECOND / RECORDING_RATE_HZ;
-export const DECISION_STEPS = 12;
+const DECISION_STEPS = 12;
 
 /** The setup of a flight of a card. */
 export const setupOf = (

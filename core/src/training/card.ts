@@ -18,7 +18,7 @@ import { Target } from './targets.js';
 export const VeilLevel = Type.Union([Type.Literal('dim'), Type.Literal('blur'), Type.Literal('black')]);
 export type VeilLevel = Static<typeof VeilLevel>;
 
-export const ChangeKind = Type.Union([Type.Literal('pitch'), Type.Literal('power'), Type.Literal('bank')]);
+const ChangeKind = Type.Union([Type.Literal('pitch'), Type.Literal('power'), Type.Literal('bank')]);
 
 export const Phase = Type.Object(
 	{

@@ -4,7 +4,7 @@ import { Direction } from '../base/index.js';
 export const closed = { additionalProperties: false } as const;
 export const seconds = Type.Number({ minimum: 0, maximum: 7200, description: 's' });
 
-export const EventChannel = Type.Union([
+const EventChannel = Type.Union([
 	Type.Literal('indicatedAltitudeFt'),
 	Type.Literal('indicatedAirspeedKt'),
 	Type.Literal('indicatedHeadingDeg'),

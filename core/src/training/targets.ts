@@ -10,8 +10,8 @@ export const TARGET_CHANNELS = {
 	bankDeg: 'bankDeg'
 } as const;
 /** What is worked out from where the aircraft was, against the phase's path. */
-export const PATH_TARGETS = ['needle', 'arcNm'] as const;
-export type DialTarget = keyof typeof TARGET_CHANNELS;
+const PATH_TARGETS = ['needle', 'arcNm'] as const;
+type DialTarget = keyof typeof TARGET_CHANNELS;
 export type PathTarget = (typeof PATH_TARGETS)[number];
 export type TargetKind = DialTarget | PathTarget;
 export const TARGET_KINDS = [...(Object.keys(TARGET_CHANNELS) as DialTarget[]), ...PATH_TARGETS];

@@ -2,12 +2,12 @@ import { Type, type Static } from '@sinclair/typebox';
 import { AltitudeFt, METRES_PER_FT, MPS_PER_KT } from '../base/index.js';
 
 // The International Standard Atmosphere, ICAO Doc 7488: constants and the two lowest layers.
-export const SEA_LEVEL_TEMPERATURE_K = 288.15;
+const SEA_LEVEL_TEMPERATURE_K = 288.15;
 export const SEA_LEVEL_PRESSURE_PA = 101325;
-export const LAPSE_K_PER_M = 0.0065;
-export const GAS_CONSTANT = 287.053;
-export const GAMMA = 1.4;
-export const TROPOPAUSE_M = 11000;
+const LAPSE_K_PER_M = 0.0065;
+const GAS_CONSTANT = 287.053;
+const GAMMA = 1.4;
+const TROPOPAUSE_M = 11000;
 const G0 = 9.80665;
 const PRESSURE_EXPONENT = G0 / (LAPSE_K_PER_M * GAS_CONSTANT);
 const TROPOPAUSE_TEMPERATURE_K = SEA_LEVEL_TEMPERATURE_K - LAPSE_K_PER_M * TROPOPAUSE_M;
@@ -19,7 +19,7 @@ export const SEA_LEVEL_DENSITY = SEA_LEVEL_PRESSURE_PA / (GAS_CONSTANT * SEA_LEV
 const SEA_LEVEL_SOUND_MPS = Math.sqrt(GAMMA * GAS_CONSTANT * SEA_LEVEL_TEMPERATURE_K);
 
 /** Standard temperature, K, at a pressure altitude, m (−1000 to 20 000). */
-export const standardTemperatureK = (altitudeM: number): number =>
+const standardTemperatureK = (altitudeM: number): number =>
 	altitudeM < TROPOPAUSE_M ? SEA_LEVEL_TEMPERATURE_K - LAPSE_K_PER_M * altitudeM : TROPOPAUSE_TEMPERATURE_K;
 
 /** Static pressure over sea-level standard pressure at a pressure altitude, m (−1000 to 20 000). */

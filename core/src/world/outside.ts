@@ -1,8 +1,8 @@
 import type { Weather } from './weather.js';
 
 /** How far one sees in cloud, and in air of which nothing is said, m. */
-export const IN_CLOUD_VISIBILITY_M = 40;
-export const CLEAR_VISIBILITY_M = 60_000;
+const IN_CLOUD_VISIBILITY_M = 40;
+const CLEAR_VISIBILITY_M = 60_000;
 /** Contrast at which a dark object is lost: what defines the meteorological optical range. */
 const LEAST_CONTRAST = 0.05;
 /** Illuminance at the eye at which a light is lost by day, lux (ICAO Annex 3, Attachment D). */

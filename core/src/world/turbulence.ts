@@ -17,7 +17,7 @@ const HIGH_SCALE_FT = 1750;
 const FPS_PER_KT = 1.68781;
 
 /** Scales, m, and deviations, m/s, of the three gust components. */
-export interface TurbulenceScales {
+interface TurbulenceScales {
 	along: { scaleM: number; sigmaMps: number };
 	across: { scaleM: number; sigmaMps: number };
 	vertical: { scaleM: number; sigmaMps: number };

@@ -22,7 +22,7 @@ export const WindLayer = Type.Object(
 	{ additionalProperties: false }
 );
 
-export const CloudLayer = Type.Object(
+const CloudLayer = Type.Object(
 	{ baseFt: AltitudeFt, topsFt: AltitudeFt },
 	{ additionalProperties: false, description: 'unbroken, above mean sea level' }
 );

@@ -128,6 +128,7 @@
 <div
 	class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden"
 	data-status={cockpit?.status ?? 'loading'}
+	data-seconds={cockpit?.frame?.timeSeconds.toFixed(1)}
 	data-testid="cockpit"
 >
 	{#if cockpit?.frame && cockpit.inputs}

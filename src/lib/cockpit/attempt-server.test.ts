@@ -1,4 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { readFileSync } from 'node:fs';
+import { InputError, type ResumeState } from '@hanza/core';
+import { CallError } from '$lib/contracts/client.js';
 import { AttemptServer, NOT_REACHED, problemOf } from './attempt-server.js';
 
 interface Asked {
@@ -26,26 +29,31 @@ function serverOf(answers: Record<string, { status?: number; body: unknown } | '
 	return asked;
 }
 const server = new AttemptServer('f1');
+const resume = JSON.parse(
+	readFileSync(new URL('../../../core/test/golden/edition-2/resume.json', import.meta.url), 'utf8')
+) as ResumeState;
 
 describe('an attempt on the server', () => {
 	afterEach(() => vi.unstubAllGlobals());
 
 	it('is taken up where it was, with what was recorded; one that was never begun is not', async () => {
 		const recorded = new ArrayBuffer(12);
-		serverOf({ state: { body: { resume: { time: 4 }, nextSeq: 7 } }, recording: { body: recorded } });
+		serverOf({ state: { body: { resume, nextSeq: 7 } }, recording: { body: recorded } });
 		const was = await server.whereItWas();
-		expect(was).toMatchObject({ state: { time: 4 }, nextSeq: 7 });
+		expect(was).toMatchObject({ state: resume, nextSeq: 7 });
 		expect(was!.recorded.byteLength).toBe(12);
 		serverOf({ state: { body: { resume: null, nextSeq: 0 } }, recording: { body: recorded } });
 		expect(await server.whereItWas()).toBeNull();
 	});
 
-	it('is not taken up from half of what it was', async () => {
+	it('is not taken up from half of what it was, or from what is no state', async () => {
+		serverOf({ state: { body: { resume, nextSeq: 7 } }, recording: { status: 500, body: {} } });
+		await expect(server.whereItWas()).rejects.toThrow(CallError);
 		serverOf({
-			state: { body: { resume: {}, nextSeq: 7 } },
-			recording: { status: 500, body: {} }
+			state: { body: { resume: { ...resume, time: 'noon' }, nextSeq: 7 } },
+			recording: { body: new ArrayBuffer(12) }
 		});
-		await expect(server.whereItWas()).rejects.toThrow();
+		await expect(server.whereItWas()).rejects.toThrow(InputError);
 	});
 
 	it('has no commands while it is away', async () => {
@@ -76,7 +84,7 @@ describe('an attempt on the server', () => {
 				(error: unknown) => problemOf(error)
 			);
 		};
-		expect(await problem(200, {})).toBe('kept');
+		expect(await problem(201, { id: 'c1' })).toBe('kept');
 		expect(await problem(400, { message: '/start/altitudeFt must be >= 0' })).toBe(
 			'That cannot be flown: altitudeFt must be >= 0'
 		);

@@ -16,7 +16,7 @@
 
 	let failed = $state(false);
 	let loaded = $state(false);
-	const places: Record<string, HTMLDivElement> = {};
+	const places: Record<string, HTMLDivElement> = $state({});
 	let charts: ApexCharts[] = [];
 
 	function optionsOf(spec: ChartSpec, track: Track, last: boolean): ApexOptions {

@@ -123,10 +123,10 @@ export function cardAimDeg(
 }
 
 /** Natural frequency, rad/s, and damping of the card in its liquid: it overshoots and settles in some seconds. */
-export const CARD_FREQUENCY = 1.5;
-export const CARD_DAMPING = 0.4;
+const CARD_FREQUENCY = 1.5;
+const CARD_DAMPING = 0.4;
 
-export interface CardState {
+interface CardState {
 	cardDeg: number;
 	cardRateDegPerSecond: number;
 }

@@ -29,7 +29,7 @@ import type {
  * speed: the leak of its chamber; 2.6 s shows 90 % of a change after 6 s. Turn rate and ball: rotor
  * spring and the liquid's damping.
  */
-export const INSTRUMENT_LAG_SECONDS = {
+const INSTRUMENT_LAG_SECONDS = {
 	airspeedKias: 0.3,
 	altimeterFt: 0.2,
 	verticalSpeedFpm: 2.6,

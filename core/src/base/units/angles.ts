@@ -16,6 +16,3 @@ export function signedDeg(deg: number): number {
 	const wrapped = normalizeDeg(deg);
 	return wrapped > 180 ? wrapped - 360 : wrapped;
 }
-
-/** The shortest turn from one direction to another, degrees in (−180, 180], right positive. */
-export const turnDeg = (fromDeg: number, toDeg: number): number => signedDeg(toDeg - fromDeg);

@@ -8,5 +8,4 @@ export const AltitudeFt = Type.Number({
 	maximum: 60000,
 	description: 'ft above mean sea level'
 });
-export const Fraction = Type.Number({ minimum: 0, maximum: 1 });
 export const Identifier = Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,63}$' });

@@ -21,9 +21,9 @@ import { turnHeldUntilCentred } from './turn-held-until-centred.js';
 import { twoChanges } from './two-changes-at-once.js';
 import { wrongWayInput } from './wrong-way-input.js';
 
-export type DetectorGroup = 'attitude' | 'navigation' | 'recovery' | 'failure';
+type DetectorGroup = 'attitude' | 'navigation' | 'recovery' | 'failure';
 /** Finds one kind of fault in a flight. */
-export interface Detector {
+interface Detector {
 	group: DetectorGroup;
 	find: (evidence: Evidence) => Fault[];
 }
@@ -44,7 +44,7 @@ const unless = (
 const tracked = (find: (tracking: CourseTracking) => Fault | Fault[] | null) => unless(chasesNeedle, find);
 
 /** Every kind of fault has its detector. */
-export const DETECTORS = {
+const DETECTORS = {
 	'descent-before-slowing': { group: 'attitude', find: descentBeforeSlowing },
 	'late-level-off': { group: 'attitude', find: lateLevelOff },
 	'early-level-off': { group: 'attitude', find: earlyLevelOff },

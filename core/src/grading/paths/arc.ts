@@ -5,7 +5,6 @@ import type { Flown } from './flown.js';
 /** Distances from an arc within which it is graded, NM. Source: domain figures; the containment is a setting. */
 export const ARC_TIERS_NM = { containment: 4, test: 1, sharp: 0.25 } as const;
 export type ArcTier = keyof typeof ARC_TIERS_NM;
-export const ARC_TIERS = Object.keys(ARC_TIERS_NM) as ArcTier[];
 
 export interface ArcReport {
 	phase: number;

@@ -21,7 +21,7 @@ export const isJudged = (card: TaskCard, track: Track): boolean =>
 	card.navigation !== undefined && NEEDED.every((name) => track.has(name));
 
 /** The phases of a card that were begun, as stretches of samples. */
-export function flownPhases(card: TaskCard, track: Track, times: readonly PhaseTimes[]): Flown[] {
+function flownPhases(card: TaskCard, track: Track, times: readonly PhaseTimes[]): Flown[] {
 	return times.map(({ phase, startSeconds, endSeconds }) => ({
 		card,
 		track,

@@ -10,7 +10,7 @@ import { FixPassages, type HoldPath } from '../../paths/index.js';
 import { airOf, alongOf, placeOf, type Flown } from './flown.js';
 
 /** One time round, from the fix to the fix. */
-export interface HoldCircuit {
+interface HoldCircuit {
 	startSeconds: number;
 	endSeconds: number;
 	/** Which way both turns went. */

@@ -14,7 +14,7 @@ export interface MarkReport {
 }
 
 /** A radial that the student drew, against the one the aircraft was on when the place was said. */
-export interface LineReport {
+interface LineReport {
 	/** Name of the place on the card that it was drawn from; null for another. */
 	aid: string | null;
 	from: { northNm: number; eastNm: number };
@@ -69,6 +69,3 @@ export function markReports(flown: Flown): MarkReport[] {
 	}
 	return found;
 }
-
-/** A mark nearer than this was right, NM. */
-export const MARKED_WITHIN_NM = 1;

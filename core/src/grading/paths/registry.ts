@@ -32,6 +32,3 @@ export const PATH_REPORTS = {
 	homing: reported({ reports: (flown, path: PathOf<'homing'>) => [homingReport(flown, path)] }),
 	position: reported({ reports: (flown) => markReports(flown) })
 } satisfies { [K in PathKindId]: PathReport<PathOf<K>, never> | PathReport<PathOf<K>, object> };
-
-/** The report of a kind of path. */
-export type ReportOf<K extends PathKindId> = ReturnType<(typeof PATH_REPORTS)[K]['reports']>[number];

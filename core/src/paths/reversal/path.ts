@@ -3,7 +3,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
 
-export const REVERSALS = ['45-180', '80-260', 'base-turn', 'racetrack'] as const;
+const REVERSALS = ['45-180', '80-260', 'base-turn', 'racetrack'] as const;
 export const ReversalPath = Type.Object(
 	{
 		kind: Type.Literal('reversal'),

@@ -8,7 +8,7 @@ export interface AttitudeHoldState {
 	rudderIntegral: number;
 }
 
-export interface AttitudeRates {
+interface AttitudeRates {
 	pitchDeg: number;
 	bankDeg: number;
 	rollDegPerSecond: number;

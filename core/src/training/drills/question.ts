@@ -42,7 +42,7 @@ export const pick = <T>(random: SeededRandom, list: readonly T[]): T =>
 	list[Math.min(list.length - 1, Math.floor(random.next() * list.length))]!;
 
 /** The list in another order. */
-export function shuffled<T>(random: SeededRandom, list: readonly T[]): T[] {
+function shuffled<T>(random: SeededRandom, list: readonly T[]): T[] {
 	const copy = [...list];
 	for (let i = copy.length - 1; i > 0; i--) {
 		const j = Math.min(i, Math.floor(random.next() * (i + 1)));

@@ -28,7 +28,7 @@ export const SCAN_NAMES: Record<ScanInstrument, string> = {
 	needle: 'radio needles'
 };
 
-export const ScanInstrumentSchema = Type.Union(SCAN_INSTRUMENTS.map((one) => Type.Literal(one)));
+const ScanInstrumentSchema = Type.Union(SCAN_INSTRUMENTS.map((one) => Type.Literal(one)));
 const milliseconds = Type.Number({ minimum: 0, maximum: 86_400_000, description: 'ms of flight time' });
 
 /** An unbroken stay of the eye on one instrument. */

@@ -6,7 +6,7 @@ export type SchoolId = (typeof SCHOOL_IDS)[number];
 export const SchoolSchema = Type.Union(SCHOOL_IDS.map((one) => Type.Literal(one)));
 
 /** What the aeroplane is doing, as far as it decides what must be looked at. */
-export const CONDITION_IDS = ['level', 'turn', 'climb-or-descent', 'transition'] as const;
+const CONDITION_IDS = ['level', 'turn', 'climb-or-descent', 'transition'] as const;
 export type ScanCondition = (typeof CONDITION_IDS)[number];
 export const ConditionSchema = Type.Union(CONDITION_IDS.map((one) => Type.Literal(one)));
 

@@ -25,7 +25,7 @@ export const Runway = Type.Object(
 export type Runway = Static<typeof Runway>;
 
 /** A hill, as high as its top in the middle and nothing at its foot. */
-export const Peak = Type.Object(
+const Peak = Type.Object(
 	{
 		name: Type.String({ minLength: 1, maxLength: 40 }),
 		northNm: OnPlane,
@@ -35,9 +35,9 @@ export const Peak = Type.Object(
 	},
 	closed
 );
-export type Peak = Static<typeof Peak>;
+type Peak = Static<typeof Peak>;
 
-export const Obstacle = Type.Object(
+const Obstacle = Type.Object(
 	{
 		name: Type.String({ minLength: 1, maxLength: 40 }),
 		northNm: OnPlane,
@@ -47,7 +47,7 @@ export const Obstacle = Type.Object(
 	closed
 );
 
-export const Airway = Type.Object(
+const Airway = Type.Object(
 	{
 		id: Type.String({ pattern: '^[A-Z][0-9]{1,3}$', description: 'a letter and a number' }),
 		/** Stations and fixes by their ids. */
@@ -56,9 +56,9 @@ export const Airway = Type.Object(
 	},
 	closed
 );
-export type Airway = Static<typeof Airway>;
+type Airway = Static<typeof Airway>;
 
-export const Airport = Type.Object(
+const Airport = Type.Object(
 	{
 		id: Type.String({ pattern: '^X[A-Z]{3}$', description: 'X and three letters' }),
 		name: Type.String({ minLength: 1, maxLength: 40 }),

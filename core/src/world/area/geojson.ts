@@ -16,7 +16,7 @@ const Geometry = Type.Union([
 		coordinates: Type.Array(Type.Array(Position, { minItems: 4 }))
 	})
 ]);
-export const AreaGeoJson = Type.Object({
+const AreaGeoJson = Type.Object({
 	type: Type.Literal('FeatureCollection'),
 	/** A foreign member (RFC 7946, 6.1): what belongs to the whole area. */
 	area: Type.Record(Type.String(), Type.Unknown()),

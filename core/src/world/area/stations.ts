@@ -83,7 +83,7 @@ export const LocalizerStation = Type.Object(
 );
 export type LocalizerStation = Static<typeof LocalizerStation>;
 
-export const MarkerBeacon = Type.Object(
+const MarkerBeacon = Type.Object(
 	{
 		kind: Type.Literal('marker'),
 		id: Type.String({ pattern: '^[A-Z]{4}-[OMI]M$', description: 'its localizer, and OM, MM or IM' }),
@@ -95,7 +95,7 @@ export const MarkerBeacon = Type.Object(
 	},
 	closed
 );
-export type MarkerBeacon = Static<typeof MarkerBeacon>;
+type MarkerBeacon = Static<typeof MarkerBeacon>;
 
 export const Station = Type.Union([VorStation, NdbStation, LocalizerStation, MarkerBeacon]);
 export type Station = VorStation | NdbStation | LocalizerStation | MarkerBeacon;

@@ -29,12 +29,12 @@ export const MORSE: Readonly<Record<string, string>> = {
 };
 
 /** A dot at seven words a minute, the speed of station identifiers, s. Source: ICAO Annex 10, volume I. */
-export const DOT_SECONDS = 0.17;
+const DOT_SECONDS = 0.17;
 /** From the begin of one identifier to the next, s: three in half a minute. */
 export const IDENT_PERIOD_SECONDS = 10;
 
 /** One tone of an identifier, s from its begin. */
-export interface Tone {
+interface Tone {
 	fromSeconds: number;
 	toSeconds: number;
 }
@@ -43,7 +43,7 @@ export interface Tone {
  * The tones of a text: a dash is three dots, a gap within a letter one, between letters three.
  * @param text letters A to Z; others are left out.
  */
-export function tonesOf(text: string): Tone[] {
+function tonesOf(text: string): Tone[] {
 	const tones: Tone[] = [];
 	let at = 0;
 	for (const letter of text) {

@@ -26,7 +26,7 @@ export interface RnavState {
 	rnavFromEastNm: number;
 }
 
-export interface RnavReading {
+interface RnavReading {
 	/** −1 to 1, + when the course is to the right. */
 	needle: number;
 	scaleNm: number;

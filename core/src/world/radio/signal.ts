@@ -24,7 +24,7 @@ const LOCALIZER_COVERAGE = [
 const GLIDEPATH_COVERAGE = { withinDeg: 8, toNm: 10 };
 
 /** How a place lies from a station: distances NM, directions magnetic. */
-export interface Seen {
+interface Seen {
 	distanceNm: number;
 	slantNm: number;
 	/** Direction from the station, the radial. */
@@ -52,7 +52,7 @@ export function seenFrom(
 }
 
 /** Where the aircraft is about a localizer: degrees right of the line of its course, and whether on the front of it. */
-export function localizerOffset(
+function localizerOffset(
 	station: Pick<LocalizerStation, 'courseDeg'>,
 	radialDeg: number
 ): { rightDeg: number; front: boolean } {
