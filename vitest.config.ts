@@ -30,6 +30,11 @@ export default defineConfig({
 			},
 			{
 				extends: true,
+				// Robots fly whole cards: minutes of it, left out of the daily run.
+				test: { name: 'flights', include: ['core/test/**/*.flights.test.ts'], testTimeout: 120_000 }
+			},
+			{
+				extends: true,
 				// Components as the browser runs them, on a page that is only simulated.
 				plugins: [svelte(), svelteTesting()],
 				test: {
@@ -43,6 +48,7 @@ export default defineConfig({
 				test: {
 					name: 'database',
 					include: ['db/**/*.test.ts'],
+					globalSetup: ['db/test/postgres.mjs'],
 					fileParallelism: false,
 					testTimeout: 20000,
 					hookTimeout: 60000

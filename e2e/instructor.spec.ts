@@ -51,7 +51,7 @@ test('remarks are pinned to moments, and an override keeps both values with its 
 	await page.getByText('Put your verdict').click();
 	await page.getByRole('combobox', { name: 'Verdict' }).selectOption('not met');
 	await page.getByRole('button', { name: 'Put it' }).click();
-	await expect(page.getByRole('alert')).toHaveText('Choose a verdict and give the reason.');
+	await expect(page.getByRole('alert')).toHaveText('Give the reason.');
 	await page.getByRole('combobox', { name: 'Verdict' }).selectOption('not met');
 	await page.getByRole('textbox', { name: 'Reason' }).fill('I had to help with the power.');
 	await page.getByRole('button', { name: 'Put it' }).click();

@@ -237,7 +237,7 @@ const table = (of: string, set: keyof typeof SETS, rows: readonly string[]): str
 Written by \`npm run detectors\`. Each fault on ${2 * FLIGHTS} seeded robot flights, half of them by the pilot that has the
 fault on purpose, half by the steady one on the same cards; one third each in calm air, light and moderate turbulence,
 with ${set === 'attitude' ? 'up to 25 kt of wind from anywhere' : '10 to 25 kt of wind, within 35° of across the course (holds: of along it)'}. A flight counts as found when the fault is named at least once in it.
-Thresholds: ${set === 'attitude' ? '\`core/src/grading/fault.ts\` and \`core/src/scan/looks.ts\`' : '\`core/src/grading/navigation/faults.ts\`'}; every one is a setting.
+Thresholds: \`core/src/grading/detector-settings.ts\`${set === 'attitude' ? ' and \`core/src/training/scan/looks.ts\`' : ''}; every one is a setting.
 
 | fault | pilot | cards | flights | found | missed | named on clean flights | precision | recall |
 | --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: |

@@ -15,6 +15,9 @@ function bundleOwnPackages() {
 		name: 'own-packages',
 		setup(build) {
 			build.onResolve({ filter: /^@hanza\/core$/ }, () => ({ path: join(root, 'core/src/index.ts') }));
+			build.onResolve({ filter: /^\$lib\// }, ({ path }) => ({
+				path: join(root, 'src/lib', path.slice('$lib/'.length)).replace(/\.js$/, '.ts')
+			}));
 			build.onResolve({ filter: /^\$data$/ }, () => ({ path: join(root, 'data/index.ts') }));
 		}
 	};

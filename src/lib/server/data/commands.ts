@@ -19,10 +19,10 @@ export async function addCommand(
 /** Commands that the cockpit has not taken yet, oldest first. */
 export const pendingCommands = (db: Knex, attemptId: string): Promise<PendingCommand[]> =>
 	db('flight_orders')
-		.select('id', 'body as command')
+		.select(db.raw('id::text as id'), 'body as command')
 		.where({ attempt_id: attemptId })
 		.whereNull('taken_at')
-		.orderBy('id');
+		.orderBy('flight_orders.id');
 
 export const acknowledgeCommand = (db: Knex, attemptId: string, id: string): Promise<number> =>
 	db('flight_orders')
@@ -32,7 +32,7 @@ export const acknowledgeCommand = (db: Knex, attemptId: string, id: string): Pro
 
 export const commandsOf = (db: Knex, attemptId: string): Promise<GivenCommand[]> =>
 	db('flight_orders')
-		.select('id', 'body as command', 'created_at as createdAt', 'taken_at as takenAt')
+		.select(db.raw('id::text as id'), 'body as command', 'created_at as createdAt', 'taken_at as takenAt')
 		.where({ attempt_id: attemptId })
-		.orderBy('id', 'desc')
+		.orderBy('flight_orders.id', 'desc')
 		.limit(20);

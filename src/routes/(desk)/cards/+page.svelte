@@ -87,7 +87,7 @@
 						value={refused.entered.altitudeFt ?? '1500'}
 						required
 					/>
-					<FieldError words={refused.errors.altitudeFt} />
+					<FieldError words={refused.errors.altitudeFt} name="Altitude" />
 				</label>
 				<label class="grid gap-1">
 					<span>Heading, °</span>
@@ -98,7 +98,7 @@
 						value={refused.entered.headingDeg ?? '90'}
 						required
 					/>
-					<FieldError words={refused.errors.headingDeg} />
+					<FieldError words={refused.errors.headingDeg} name="Heading" />
 				</label>
 			</div>
 			<div><button class="button button-main">Make the card</button></div>

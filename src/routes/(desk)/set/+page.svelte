@@ -28,11 +28,12 @@
 
 <svelte:head><title>Set a task · Hanza</title></svelte:head>
 
-{#snippet number(name: string, label: string, usual = '')}
+<!-- What is wrong with a field is said by its full name: the label leans on its neighbours. -->
+{#snippet number(name: string, label: string, called: string, usual = '')}
 	<label class="grid gap-1">
 		<span>{label}</span>
 		<input class="field w-20" {name} inputmode="decimal" value={typed(name, usual)} />
-		<FieldError words={refused.errors[name]} />
+		<FieldError words={refused.errors[name]} name={called} />
 	</label>
 {/snippet}
 
@@ -105,7 +106,7 @@
 		<label class="grid gap-1">
 			<span>A word to the student</span>
 			<textarea class="field" name="note" rows="3" maxlength="500">{typed('note')}</textarea>
-			<FieldError words={refused.errors.note} />
+			<FieldError words={refused.errors.note} name="A word to the student" />
 		</label>
 		{#if refused.message}<p class="text-limit" role="alert">{refused.message}</p>{/if}
 		<div><button class="button button-main">Set it</button></div>
@@ -115,9 +116,9 @@
 		<p class="text-sm text-ink-soft">What is left as it is comes from the card.</p>
 		<fieldset class="flex flex-wrap items-end gap-3">
 			<legend class="mb-1 font-semibold">Wind</legend>
-			{@render number('windFromDeg', 'Wind from, °', '0')}
-			{@render number('windSpeedKt', 'at, kt', '0')}
-			{@render number('gustKt', 'gusts add, kt', '0')}
+			{@render number('windFromDeg', 'Wind from, °', 'Wind direction', '0')}
+			{@render number('windSpeedKt', 'at, kt', 'Wind speed', '0')}
+			{@render number('gustKt', 'gusts add, kt', 'Gusts', '0')}
 			<label class="grid gap-1">
 				<span>Turbulence</span>
 				<select class="field" name="turbulence" value={typed('turbulence', 'none')}>
@@ -129,11 +130,11 @@
 		</fieldset>
 		<fieldset class="flex flex-wrap items-end gap-3">
 			<legend class="mb-1 font-semibold">Air and cloud</legend>
-			{@render number('temperatureOffsetC', '±°C of standard')}
-			{@render number('seaLevelPressureHpa', 'QNH, hPa')}
-			{@render number('cloudBaseFt', 'base, ft')}
-			{@render number('cloudTopsFt', 'tops, ft')}
-			{@render number('visibilityKm', 'visibility, km')}
+			{@render number('temperatureOffsetC', '±°C of standard', 'Temperature')}
+			{@render number('seaLevelPressureHpa', 'QNH, hPa', 'QNH')}
+			{@render number('cloudBaseFt', 'base, ft', 'Cloud base')}
+			{@render number('cloudTopsFt', 'tops, ft', 'Cloud tops')}
+			{@render number('visibilityKm', 'visibility, km', 'Visibility')}
 			<label class="grid gap-1">
 				<span>Looking out</span>
 				<select class="field" name="outside" value={typed('outside', 'card')}>
@@ -194,9 +195,9 @@
 					{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
 				</select>
 			</label>
-			{@render number('failFromSeconds', 'not before, s', '60')}
-			{@render number('failToSeconds', 'not after, s', '180')}
-			{@render number('creepSeconds', 'creeping, s', '0')}
+			{@render number('failFromSeconds', 'not before, s', 'Failure not before', '60')}
+			{@render number('failToSeconds', 'not after, s', 'Failure not after', '180')}
+			{@render number('creepSeconds', 'creeping, s', 'Creeping time', '0')}
 			<p class="w-full text-sm text-ink-soft">
 				{shows
 					? `What the student sees: ${shows}.`

@@ -24,7 +24,7 @@ describe('what ships', () => {
 		expect(() => standardCatalog.get('x')).toThrow('no standard "x": there is us-instrument, eu-instrument');
 	});
 
-	// Those of radio navigation are flown, and graded, in radio-cards.test.ts.
+	// Those of radio navigation are flown, and graded, in radio-cards.flights.test.ts.
 	const cards = cardCatalog.all.filter(({ navigation }) => navigation === undefined);
 	it.each(cards.map((card) => [card.id, card] as const))(
 		'the steady robot flies %s to its end',
