@@ -89,3 +89,25 @@ test('a task that is set appears at the student’s', async ({ page, browser }) 
 	await page.getByRole('button', { name: 'Take back' }).first().click();
 	await expect(page.getByText('Hands and feet now.')).toBeHidden();
 });
+
+test('a debrief opened from a debrief shows the charts of its own flight', async ({ page }) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.getByRole('link', { name: 'Obed Linnaker', exact: true }).click();
+	await page.getByRole('link', { name: 'Debrief' }).first().click();
+	const charts = page.getByTestId('charts');
+	const trace = () => charts.locator('path[class*="apexcharts-line"]').first().getAttribute('d');
+	const own = async () => {
+		const id = page.url().split('/').at(-1)!;
+		await expect(charts).toHaveAttribute('data-attempt', id);
+		await expect(charts).toHaveAttribute('data-loaded', 'true');
+		return { id, trace: await trace() };
+	};
+	const first = await own();
+	await page.getByRole('link', { name: /^flight before/ }).click();
+	await expect(page).not.toHaveURL(new RegExp(first.id));
+	const second = await own();
+	expect(second.trace).not.toBe(first.trace);
+	// What a reload shows is what was there.
+	await page.reload();
+	expect(await own()).toEqual(second);
+});
