@@ -18,12 +18,15 @@ export default defineConfig({
 				extends: true,
 				test: {
 					name: 'unit',
+					// The core is read once by a worker, not by each of fifty files.
+					isolate: false,
 					include: [
 						'core/test/**/*.test.ts',
 						'cli/**/*.test.ts',
 						'src/**/*.test.ts',
 						'scripts/**/*.test.mjs'
 					],
+					exclude: ['**/*.component.test.ts', '**/*.flights.test.ts'],
 					// A test that flies for minutes takes seconds; on a busy machine, many.
 					testTimeout: 60000
 				}
@@ -31,7 +34,7 @@ export default defineConfig({
 			{
 				extends: true,
 				// Robots fly whole cards: minutes of it, left out of the daily run.
-				test: { name: 'flights', include: ['core/test/**/*.flights.test.ts'], testTimeout: 120_000 }
+				test: { name: 'flights', isolate: false, include: ['core/test/**/*.flights.test.ts'], testTimeout: 120_000 }
 			},
 			{
 				extends: true,

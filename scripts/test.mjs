@@ -1,6 +1,6 @@
 // Runs every check and ends with one line: N passed, N failed. With --fast only what a day's work needs often: no
 // robot that flies whole cards, no database, no browser.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
@@ -32,6 +32,16 @@ function check(title, command, args) {
 	else failed++;
 }
 
+/** The same while other things go on; what it says is kept until it is done. */
+function started(command, args) {
+	return new Promise((resolve) => {
+		const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+		let said = '';
+		for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+		child.on('exit', (code) => resolve({ ok: code === 0, said }));
+	});
+}
+
 /** Counts of a runner's own report; a runner that fell over before writing one counts as one failure. */
 function count(ok, file, read) {
 	try {
@@ -57,10 +67,25 @@ const playwrightCounts = ({ stats }) => ({ good: stats.expected, bad: stats.unex
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-run('generated types', bin('svelte-kit'), ['sync']);
+const tests = join(results, 'vitest.json');
+const projects = fast ? ['unit', 'components'] : ['unit', 'components', 'flights', 'database'];
+const title = `tests of ${projects.join(', ')}`;
+const words = [
+	'run',
+	...projects.flatMap((project) => ['--project', project]),
+	'--reporter=dot',
+	'--reporter=json',
+	`--outputFile.json=${tests}`
+];
+/** In a hurry the tests run beside the other checks, and what those have read before is not read again. */
+const beside = fast ? started(bin('vitest'), words) : null;
+const cache = fast ? ['--cache'] : [];
+const lintCache = fast ? ['--cache', '--cache-location', join(root, 'node_modules/.cache/eslint')] : [];
+
+check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', ...cache, '.']);
+if (!fast) run('generated types', bin('svelte-kit'), ['sync']);
 check('barrels', process.execPath, ['scripts/barrels.mjs', '--check']);
-check('lint', bin('eslint'), ['--max-warnings', '0', '.']);
+check('lint', bin('eslint'), ['--max-warnings', '0', ...lintCache, '.']);
 check('types', bin('svelte-check'), [
 	'--tsconfig',
 	'./tsconfig.json',
@@ -71,20 +96,13 @@ check('types', bin('svelte-check'), [
 	'human'
 ]);
 
-const tests = join(results, 'vitest.json');
-const projects = fast ? ['unit', 'components'] : ['unit', 'components', 'flights', 'database'];
-count(
-	run(`tests of ${projects.join(', ')}`, bin('vitest'), [
-		'run',
-		...projects.flatMap((project) => ['--project', project]),
-		'--reporter=dot',
-		'--reporter=json',
-		`--outputFile.json=${tests}`
-	]),
-	tests,
-	vitestCounts
-);
-if (fast) end();
+if (beside) {
+	const { ok, said } = await beside;
+	console.log(`\n== ${title}\n${said}`);
+	count(ok, tests, vitestCounts);
+	end();
+}
+count(run(title, bin('vitest'), words), tests, vitestCounts);
 
 let postgres;
 let application;
