@@ -34,7 +34,12 @@ export default defineConfig({
 			{
 				extends: true,
 				// Robots fly whole cards: minutes of it, left out of the daily run.
-				test: { name: 'flights', isolate: false, include: ['core/test/**/*.flights.test.ts'], testTimeout: 120_000 }
+				test: {
+					name: 'flights',
+					isolate: false,
+					include: ['core/test/**/*.flights.test.ts'],
+					testTimeout: 120_000
+				}
 			},
 			{
 				extends: true,
