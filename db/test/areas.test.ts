@@ -92,6 +92,17 @@ describe('areas that an instructor keeps', () => {
 		expect(grade!.navigation!.courses[0]!.kind).toBe('track');
 	});
 
+	it('of another are nowhere, though a card names them by their id', async () => {
+		const [owner, other] = [await somebody(at.db, 'instructor'), await somebody(at.db, 'instructor')];
+		const areaId = await saveArea(at.db, owner, moved(veskar, 12));
+		const { navigation: _, ...bare } = cardCatalog.get('hold-direct');
+		const card = withPlaces({ ...bare, area: areaId }, await areaOf(at.db, areaId));
+		expect(await saveCard(at.db, owner, card)).toBeTruthy();
+		// The same words as for an area that never was.
+		for (const area of [areaId, 'own-never'])
+			await expect(saveCard(at.db, other, { ...card, area })).rejects.toThrow(`no area "${area}"`);
+	});
+
 	it('must have the places that a card speaks of', () => {
 		const card = structuredClone(cardCatalog.get('hold-direct'));
 		card.navigation!.places = [];

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { CardFlight, encodeChunk, flyByRobot, TECHNIQUES, type Situation } from '@hanza/core';
+import { CardFlight, encodeChunk, flyByRobot, parse, TECHNIQUES, type Situation } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
+import { API } from '../../src/lib/contracts/api.js';
 import {
 	addLooks,
 	addCommand,
@@ -84,6 +85,8 @@ describe('a flight in the air', () => {
 		const first = await command('radio');
 		await command('vacuum');
 		const waiting = await pendingCommands(at.db, attempt.id);
+		// As the cockpit will read it: an answer that does not fit the contract would be taken for none.
+		expect(parse(API.pendingCommands.reply, JSON.parse(JSON.stringify(waiting)))).toHaveLength(2);
 		expect(waiting.map((one) => (one.command.kind === 'fail' ? one.command.failure : ''))).toEqual([
 			'radio',
 			'vacuum'
