@@ -415,6 +415,23 @@ describe('the RNAV unit', () => {
 		expect(fly(1)).toBe(0);
 		expect(fly(0)).toBe(1);
 	});
+	it('is narrow past the final fix of its list, in a flight', () => {
+		const radios = new Radios(area, 1);
+		const settings = list(['VSK', 'ORMEK'], { finalFix: 'VSK' });
+		const scaleAt = (distanceNm: number) => {
+			radios.update(
+				settings,
+				carried({ radialDeg: 245, distanceNm, trackDeg: 65, groundspeedKt: 100 }),
+				0.03,
+				false
+			);
+			return radios.readings.rnavScaleNm;
+		};
+		expect(scaleAt(5)).toBe(1);
+		expect(scaleAt(1)).toBeCloseTo(0.65, 2);
+		expect(scaleAt(0)).toBe(0.3);
+		expect(radios.readings.rnavTo).toBe(1);
+	});
 	it('narrows over the last two miles before the final fix and stays narrow', () => {
 		expect(rnavScaleNm(null, false)).toBe(1);
 		expect(rnavScaleNm(5, false)).toBe(1);
