@@ -1,6 +1,7 @@
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import docstrings from './scripts/lint/docstrings.mjs';
 import layers from './scripts/lint/layers.mjs';
 import svelteConfig from './svelte.config.js';
 
@@ -31,7 +32,9 @@ export default ts.config(
 	{
 		// The core: no interface, server or database, no Node, no clock, no chance.
 		files: ['core/src/**'],
+		plugins: { core: { rules: { docstrings } } },
 		rules: {
+			'core/docstrings': 'error',
 			'no-restricted-globals': [
 				'error',
 				'window',

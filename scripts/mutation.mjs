@@ -126,7 +126,11 @@ function copyTo(place) {
 	const left = new Set(['node_modules', '.git', '.hanza', 'build', 'test-results', 'docs']);
 	for (const name of readdirSync(root))
 		if (!left.has(name)) cpSync(join(root, name), join(place, name), { recursive: true });
-	symlinkSync(join(root, 'node_modules'), join(place, 'node_modules'));
+	// The packages are shared, the core is the copy's own.
+	mkdirSync(join(place, 'node_modules/@hanza'), { recursive: true });
+	for (const name of readdirSync(join(root, 'node_modules')))
+		if (name !== '@hanza') symlinkSync(join(root, 'node_modules', name), join(place, 'node_modules', name));
+	symlinkSync(join(place, 'core'), join(place, 'node_modules/@hanza/core'));
 }
 
 /** @returns whether the tests fell; a run without an end counts as fallen. */

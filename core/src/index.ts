@@ -225,7 +225,9 @@ export {
 	fullScaleOf,
 	holdInputOf,
 	placeOn,
-	type BriefAnswer
+	type BriefAnswer,
+	type PathKindId,
+	type PathOf
 } from './paths/index.js';
 export {
 	CHANNELS,

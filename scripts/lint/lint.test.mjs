@@ -4,6 +4,12 @@ import { root } from '../bundle.mjs';
 import { circles, folderCircles, graphsOf } from './graph.mjs';
 import { CORE, forbidden, LIB, SERVER } from './layers.mjs';
 
+/** How often a rule speaks of text that is not in the file. */
+async function reported(eslint, rule, filePath, text) {
+	const [result] = await eslint.lintText(`${text}\n`, { filePath: `${root}/${filePath}` });
+	return result.messages.filter(({ ruleId }) => ruleId === rule).length;
+}
+
 describe('the layers of the house', () => {
 	it('each folder of the core imports only those below it, through their barrels', () => {
 		CORE.forEach((here, i) =>
@@ -55,15 +61,27 @@ describe('the layers of the house', () => {
 
 	it('lint says so: a planted import is an error, by type too', async () => {
 		const eslint = new ESLint({ cwd: root });
-		const planted = async (filePath, line) => {
-			const [result] = await eslint.lintText(`${line}\n`, { filePath: `${root}/${filePath}` });
-			return result.messages.filter(({ ruleId }) => ruleId === 'hanza/layers').length;
-		};
+		const planted = (filePath, line) => reported(eslint, 'hanza/layers', filePath, line);
 		const type = "import type { Grade } from '../grading/index.js';\nexport type G = Grade;";
 		expect(await planted('core/src/aircraft/planted.ts', type)).toBe(1);
 		expect(await planted('core/src/pilots/planted.ts', type)).toBe(0);
 		const data = "import { findAttempt } from '$lib/server/data/index.js';\nexport const f = findAttempt;";
 		expect(await planted('src/routes/planted/+page.server.ts', data)).toBe(1);
+	}, 60_000);
+});
+
+describe('docstrings', () => {
+	it('are asked of what a folder of the core gives to others, and of nothing else', async () => {
+		const eslint = new ESLint({ cwd: root });
+		const asked = (text) => reported(eslint, 'core/docstrings', 'core/src/navigation/planted.ts', text);
+		const solver = 'export function solveHold() {}';
+		expect(await asked(solver)).toBe(1);
+		expect(await asked(`// A line.\n${solver}`)).toBe(1);
+		expect(await asked(`/** The hold for a wind. */\n${solver}`)).toBe(0);
+		expect(await asked('export function planted() {}')).toBe(0);
+		const pair = 'export const HoldInput = 1;\nexport type HoldInput = number;';
+		expect(await asked(pair)).toBe(2);
+		expect(await asked(`/** A hold in a wind. */\n${pair}`)).toBe(0);
 	}, 60_000);
 });
 

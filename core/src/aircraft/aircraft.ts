@@ -192,6 +192,10 @@ export type VerticalSpeedKind = Static<typeof VerticalSpeedKind>;
 
 const airspeedRange = Type.Tuple([positive('kt'), positive('kt')]);
 
+/**
+ * An aircraft as data: mass and balance, aerodynamics by derivatives, propeller, engine, limits, configurations. SI inside,
+ * the trade's units where a pilot reads them; each figure names its source.
+ */
 export const Aircraft = Type.Object(
 	{
 		format: Type.Literal('hanza-aircraft'),
@@ -268,5 +272,7 @@ export const Aircraft = Type.Object(
 );
 export type Aircraft = Static<typeof Aircraft>;
 
+/** Editions of an aircraft's file; reads all of them. */
 export const AIRCRAFT_EDITIONS = new Editions('hanza-aircraft', 1, Aircraft);
+/** A configuration of an aircraft: speed, flap, gear and the power that holds it. */
 export type Configuration = Aircraft['configurations'][number];

@@ -3,8 +3,10 @@ import { calibratedKt, trimmedAtThrottle, trimmedFlight, type TrimCondition, typ
 
 /** What a pilot sets power by: shaft speed with a fixed-pitch propeller, manifold pressure with a governed one. */
 export type PowerUnit = 'rpm' | 'inHg';
+/** What the power of an aircraft is set by: shaft speed for a fixed-pitch propeller, else manifold pressure. */
 export const powerUnit = ({ propeller }: Pick<Aircraft, 'propeller'>): PowerUnit =>
 	propeller.kind === 'fixed-pitch' ? 'rpm' : 'inHg';
+/** The power of a trimmed flight on the gauge it is set by, 1/min or inHg. */
 export const powerOf = (
 	aircraft: Aircraft,
 	trimmed: Pick<Trimmed, 'powerRpm' | 'manifoldPressureInHg'>

@@ -8,8 +8,8 @@ const closed = { additionalProperties: false } as const;
 const onOff = Type.Integer({ minimum: 0, maximum: 1 });
 
 const ASSIST_LEVELS = ['direct', 'attitude'] as const;
-export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 /** How much the trainer helps: nothing, or releasing the controls holds pitch and bank. */
+export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 export type AssistLevel = Static<typeof AssistLevel>;
 
 /** Lines that are drawn to find a position, at the most. */
@@ -308,6 +308,7 @@ export const only = (inputs: ControlInputs, names: readonly ControlName[]): Part
 	Object.fromEntries(names.map((name) => [name, inputs[name]])) as Partial<ControlInputs>;
 
 type ChannelsOf<K extends ControlName> = keyof (typeof CONTROLS)[K]['channels'];
+/** A channel of a recording that keeps a control. */
 export type ControlChannel = { [K in ControlName]: ChannelsOf<K> }[ControlName] & string;
 
 /** The channels that keep the controls, by name. */

@@ -20,8 +20,10 @@ export const FAILURE_KINDS = [
 	'night-effect',
 	'station-off'
 ] as const;
+/** What can fail. */
 export type FailureKind = (typeof FAILURE_KINDS)[number];
 
+/** Each failure in words: its name, and what the panel shows of it. */
 export const FAILURES: Record<FailureKind, { name: string; shows: string }> = {
 	vacuum: { name: 'vacuum', shows: 'attitude and heading slowly lie, then topple; suction low' },
 	'turn-coordinator': { name: 'turn coordinator', shows: 'the turn needle dies; nothing else' },
@@ -73,6 +75,7 @@ export const FailureSpec = Type.Object(
 );
 export type FailureSpec = Static<typeof FailureSpec>;
 
+/** A failure that comes at a moment of the flight, at once or creeping in; both in s. */
 export interface ArmedFailure {
 	kind: FailureKind;
 	atSeconds: number;
@@ -92,9 +95,13 @@ export const armFailures = (specs: readonly FailureSpec[], next: () => number): 
 
 /** How far each failure has gone, 0 to 1, written by kind. */
 export type FailureLevels = Record<FailureKind, number>;
+/** Everything works: level 0 of each. */
 export const noFailures = (): FailureLevels =>
 	Object.fromEntries(FAILURE_KINDS.map((kind) => [kind, 0])) as FailureLevels;
 
+/**
+ * Brings the levels of what is armed to a moment: 0 before, 1 when it has crept in. Changes `levels` in place.
+ */
 export function updateFailures(
 	levels: FailureLevels,
 	armed: readonly ArmedFailure[],

@@ -1,6 +1,7 @@
 import { InputError } from '../base/index.js';
 import type { Aerodynamics, Aircraft, Loading } from './aircraft.js';
 
+/** A loaded aircraft: mass in kg, arms in m behind the datum. */
 export interface Weighed {
 	massKg: number;
 	/** Centre of gravity, m behind the datum. */

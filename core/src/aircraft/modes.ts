@@ -59,6 +59,7 @@ const LinearAircraft = Type.Object(
 );
 type LinearAircraft = Static<typeof LinearAircraft>;
 
+/** Derivatives of an aircraft at one flight condition, SI. */
 export const ModesInput = Type.Object(
 	{
 		aircraft: LinearAircraft,
@@ -78,6 +79,7 @@ const Pair = Type.Object({
 	periodSeconds: Type.Optional(Type.Number({ description: 's' }))
 });
 const Single = Type.Object({ real: Type.Number({ description: '1/s' }) });
+/** Its five natural motions: roots in 1/s, periods and times to half in s. */
 export const ModesOutput = Type.Object({
 	phugoid: Pair,
 	shortPeriod: Pair,

@@ -4,6 +4,7 @@ import type { Aircraft } from './aircraft.js';
 
 /** Revolutions per minute to radians per second. */
 export const rpmToRadPerSecond = (rpm: number): number => (rpm * Math.PI) / 30;
+/** Shaft speed from rad/s to 1/min. */
 export const radPerSecondToRpm = (rate: number): number => (rate * 30) / Math.PI;
 
 /** Blades turned by a factor s behave as the curves of pitch 1 at J/s, with thrust and power grown by these. */

@@ -3,6 +3,7 @@ import { InputError } from '../base/index.js';
 import type { Aircraft } from './aircraft.js';
 import { calibratedKt, standardDay, trimmedFlight } from './trim.js';
 
+/** A steady flight to be trimmed: speed in kt, rate in ft/min, altitude in ft, flap and bank in degrees. */
 export const TrimInput = Type.Object(
 	{
 		aircraft: Type.String({ description: 'id of a shipped aircraft' }),
@@ -22,6 +23,7 @@ export const TrimInput = Type.Object(
 );
 export type TrimInput = Static<typeof TrimInput>;
 
+/** How it is flown: attitude in degrees, power, controls. */
 export const TrimOutput = Type.Object({
 	pitchDeg: Type.Number(),
 	angleOfAttackDeg: Type.Number(),

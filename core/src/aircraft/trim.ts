@@ -22,6 +22,9 @@ import { setAttitude } from './attitude.js';
 import { DOWN, EquationsOfMotion, P, Q, R, SHAFT, STATE_LENGTH, U, V, W } from './dynamics.js';
 import { radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
 
+/**
+ * A steady flight: calibrated airspeed in kt, vertical speed in ft/min, pressure altitude in ft, flap and bank in degrees.
+ */
 export interface TrimCondition {
 	airspeedKcas: number;
 	verticalSpeedFpm: number;
@@ -58,6 +61,7 @@ export interface Trimmed {
 	manifoldPressureInHg: number;
 }
 
+/** The standard day: ISA at sea level. */
 export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0 } as const;
 
 /**

@@ -10,6 +10,7 @@ export interface Fault {
 	tryNext: string;
 }
 
+/** Each fault that can be named, as it is called. */
 export const FAULT_NAMES = {
 	'descent-before-slowing': 'Descent before slowing',
 	'late-level-off': 'Late level-off',
@@ -32,6 +33,7 @@ export const FAULT_NAMES = {
 	'hold-side': 'Hold turned the wrong way',
 	'hold-timing': 'Legs of the hold not timed'
 } as const;
+/** A fault that can be named. */
 export type FaultKind = keyof typeof FAULT_NAMES;
 
 /** From this roughness on the air itself does what a hand would be blamed for in calm. */
@@ -40,6 +42,7 @@ export const ROUGH_AIR = 1.25;
 /** Naming a failure in this time is in time, s. */
 export const NAMED_WITHIN_SECONDS = 60;
 
+/** A fault from a begin to an end (s of the flight): what happened, and what to try next. */
 export const fault = (
 	kind: FaultKind,
 	startSeconds: number,

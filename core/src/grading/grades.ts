@@ -47,6 +47,7 @@ export interface Statement {
 	tryNext?: string;
 }
 
+/** The grade of a flight by a standard: verdict, points, what was kept of each target, faults, reports. */
 export interface Grade {
 	format: 'hanza-grade';
 	version: 2;

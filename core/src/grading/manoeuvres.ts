@@ -49,6 +49,7 @@ interface Showing {
 	met: boolean;
 }
 
+/** How a manoeuvre has gone so far. */
 export interface ManoeuvreRecord {
 	id: ManoeuvreId;
 	name: string;

@@ -137,6 +137,7 @@ function costText(
 		: `You did not look at the ${name} for ${seconds} s.`;
 }
 
+/** How a flight was scanned, by one school, and what its stares and omissions cost. */
 export interface ScanReport extends ScanAnalysis {
 	school: SchoolId;
 	costs: (ScanCost & { atSeconds: number; clock: string })[];

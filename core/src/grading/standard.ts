@@ -18,6 +18,7 @@ type Tolerance = Static<typeof Tolerance>;
 /** A target, or a segment and a target. */
 const ITEM_KEY = '^([a-z][a-z0-9-]{0,30}/)?[a-zA-Z][a-zA-Z0-9-]{0,40}$';
 
+/** What a flight is graded by: tolerances of each item, weights, the verdict's rule; with source and edition. */
 export const Standard = Type.Object(
 	{
 		format: Type.Literal('hanza-standard'),

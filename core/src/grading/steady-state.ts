@@ -144,6 +144,7 @@ interface Spread {
 	spread: number;
 }
 
+/** A pilot's own numbers for each configuration: medians over the steady stretches that fit one. */
 export function steadyStateNumbers(
 	stretches: readonly (SteadyStretch & { configurationId: string | null })[]
 ): SteadyStateNumbers[] {

@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction, InputError, normalizeDeg, signedDeg, Speed, toRadians } from '../base/index.js';
 import { solveWindTriangle } from './wind-triangle.js';
 
+/** An arc to be flown: radius in NM, radials in magnetic degrees, wind, true airspeed in kt. */
 export const ArcInput = Type.Object(
 	{
 		radiusNm: Type.Number({ exclusiveMinimum: 0, maximum: 60, description: 'NM' }),
@@ -16,6 +17,7 @@ export const ArcInput = Type.Object(
 	{ additionalProperties: false }
 );
 export type ArcInput = Static<typeof ArcInput>;
+/** Its length in NM, its time in s, heading and lead radial by radial. */
 export const ArcOutput = Type.Object({
 	lengthNm: Type.Number({ description: 'NM' }),
 	seconds: Type.Number({ description: 's' }),

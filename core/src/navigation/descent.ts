@@ -3,6 +3,7 @@ import { AltitudeFt, FEET_PER_NM, InputError, toDegrees, toRadians } from '../ba
 
 const groundspeedKt = Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' });
 
+/** A descent by its angle, or by the height to lose in a distance; groundspeed in kt. */
 export const DescentInput = Type.Object(
 	{
 		groundspeedKt,
@@ -17,6 +18,7 @@ export const DescentInput = Type.Object(
 );
 export type DescentInput = Static<typeof DescentInput>;
 
+/** Its rate in ft/min (negative), gradient in ft/NM, time in s, and what the thumb rule says. */
 export const DescentOutput = Type.Object({
 	verticalSpeedFpm: Type.Number({ description: 'ft/min, negative' }),
 	feetPerNm: Type.Number({ description: 'ft/NM, positive for a descent' }),

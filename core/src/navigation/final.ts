@@ -5,6 +5,9 @@ const closed = { additionalProperties: false } as const;
 const groundspeedKt = Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' });
 const feet = Type.Number({ minimum: -2000, maximum: 20000, description: 'ft' });
 
+/**
+ * Where a descent from the minimum begins: heights in ft, angle in degrees, distances in NM, groundspeed in kt.
+ */
 export const VdpInput = Type.Object(
 	{
 		minimumFt: feet,
@@ -17,6 +20,9 @@ export const VdpInput = Type.Object(
 	closed
 );
 export type VdpInput = Static<typeof VdpInput>;
+/**
+ * Its distance from the threshold in NM and its time after the final approach fix in s, beside the rule of 300.
+ */
 export const VdpOutput = Type.Object({
 	distanceFromThresholdNm: Type.Number({ description: 'NM' }),
 	secondsAfterFaf: Type.Number({ description: 's' }),
@@ -42,6 +48,7 @@ export function solveVdp(input: VdpInput): Static<typeof VdpOutput> {
 	};
 }
 
+/** A final approach's length in NM and the groundspeeds in kt to be timed. */
 export const FinalTimesInput = Type.Object(
 	{
 		distanceNm: Type.Number({ exclusiveMinimum: 0, maximum: 100, description: 'NM' }),
@@ -49,6 +56,7 @@ export const FinalTimesInput = Type.Object(
 	},
 	closed
 );
+/** Its time in s by groundspeed. */
 export const FinalTimesOutput = Type.Object({
 	rows: Type.Array(Type.Object({ groundspeedKt: Type.Number(), seconds: Type.Number() }))
 });

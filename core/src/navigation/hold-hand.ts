@@ -19,6 +19,7 @@ interface HoldHand {
 /** The thumb's line: 70° from the nose. Source: the sectors of the US AIM and ICAO Doc 8168, turned to the nose. */
 const THUMB_DEG = 70;
 
+/** A hold's entry worked out by hand over the heading indicator: sectors relative to the nose. */
 export function holdHand({ inboundCourseDeg, turns, arrivalHeadingDeg }: HoldEntryInput): HoldHand {
 	const outboundDeg = normalizeDeg(inboundCourseDeg + 180);
 	// An arrival as far clockwise of a sector's edge sees the outbound course as far the other way.

@@ -22,12 +22,15 @@ import { solveWindTriangle } from './wind-triangle.js';
 const closed = { additionalProperties: false } as const;
 const Turns = Type.Union([Type.Literal('right'), Type.Literal('left')]);
 
+/** A hold and the heading on which its fix is reached, magnetic degrees. */
 export const HoldEntryInput = Type.Object(
 	{ inboundCourseDeg: Direction, turns: Turns, arrivalHeadingDeg: Direction },
 	closed
 );
 export type HoldEntryInput = Static<typeof HoldEntryInput>;
+/** The three ways into a hold. */
 export type HoldEntry = 'direct' | 'teardrop' | 'parallel';
+/** Which way in, what else is allowed within 5° of a sector's edge, and the first heading. */
 export const HoldEntryOutput = Type.Object({
 	entry: Type.String({ description: 'direct, teardrop, parallel' }),
 	alsoAllowed: Type.Array(Type.String()),
@@ -87,6 +90,7 @@ export function holdSectors(
 	);
 }
 
+/** A hold to be flown in a wind: course in degrees, speeds in kt, leg in s. */
 export const HoldInput = Type.Object(
 	{
 		inboundCourseDeg: Direction,
@@ -100,6 +104,7 @@ export const HoldInput = Type.Object(
 	closed
 );
 export type HoldInput = Static<typeof HoldInput>;
+/** The exact hold for the wind: headings, times in s, and what each thumb rule misses by in NM. */
 export const HoldOutput = Type.Object({
 	inboundHeadingDeg: Direction,
 	inboundWindCorrectionDeg: Type.Number({ description: 'degrees, + nose right' }),

@@ -5,6 +5,7 @@ import { InfeasibleError, Direction, normalizeDeg, rightOf, times, toRadians, un
 const LONGEST_NM = 60;
 const ON_COURSE_NM = 1e-6;
 
+/** A course, where one is to it, and the angle to cut it at. */
 export const InterceptInput = Type.Object(
 	{
 		selectedCourseDeg: Direction,
@@ -15,6 +16,7 @@ export const InterceptInput = Type.Object(
 	{ additionalProperties: false }
 );
 export type InterceptInput = Static<typeof InterceptInput>;
+/** Distance from the course in NM, the way to turn, heading, and how far it is to the course. */
 export const InterceptOutput = Type.Object({
 	crossTrackNm: Type.Number({ description: 'NM, + right of course' }),
 	turnToward: Type.String({ description: 'side of the course, left or right' }),

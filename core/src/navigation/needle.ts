@@ -10,6 +10,7 @@ export const GLIDEPATH_FULL_SCALE_DEG = 0.7;
 const fullScaleDeg = Type.Number({ exclusiveMinimum: 0, maximum: 30, description: 'degrees, one side' });
 const off = Type.Number({ minimum: -180, maximum: 180, description: 'degrees' });
 
+/** What a needle hangs on, by the kind of its receiver. */
 export const NeedleInput = Type.Union([
 	Type.Object({ kind: Type.Literal('vor'), selectedCourseDeg: Direction, radialDeg: Direction }, closed),
 	Type.Object(
@@ -22,6 +23,7 @@ export const NeedleInput = Type.Union([
 	)
 ]);
 export type NeedleInput = Static<typeof NeedleInput>;
+/** Where it stands: shares of full scale, −1 to 1, right or up positive. */
 export const NeedleOutput = Type.Object({
 	deflection: Type.Number({ description: '−1 to 1, + right or up' }),
 	flag: Type.Optional(Type.String({ description: 'to, from, off' }))

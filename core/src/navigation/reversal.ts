@@ -14,6 +14,7 @@ import { solveWindTriangle } from './wind-triangle.js';
 
 const seconds = (description: string) => Type.Number({ minimum: 0, maximum: 3600, description });
 
+/** A course reversal in a wind: courses in degrees, speeds in kt, limit in NM. */
 export const ReversalInput = Type.Object(
 	{
 		outboundCourseDeg: Direction,
@@ -29,6 +30,7 @@ export const ReversalInput = Type.Object(
 	{ additionalProperties: false }
 );
 export type ReversalInput = Static<typeof ReversalInput>;
+/** How far out it goes in NM, how long it takes in s, and its headings. */
 export const ReversalOutput = Type.Object({
 	farthestNm: Type.Number({ description: 'NM from the station at any moment' }),
 	secondsInAll: Type.Number({ description: 's, to the corrected inbound heading' }),

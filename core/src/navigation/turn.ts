@@ -9,6 +9,7 @@ import {
 	toRadians
 } from '../base/index.js';
 
+/** A level turn by its rate in °/s or its bank in degrees; true airspeed in kt. */
 export const TurnInput = Type.Object(
 	{
 		trueAirspeedKt: Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' }),
@@ -19,6 +20,7 @@ export const TurnInput = Type.Object(
 );
 export type TurnInput = Static<typeof TurnInput>;
 
+/** Bank, rate, radius in NM, seconds of a circle, load factor, and the thumb rules. */
 export const TurnOutput = Type.Object({
 	bankDeg: Type.Number({ description: 'degrees' }),
 	rateDegPerSecond: Type.Number({ description: '°/s' }),

@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Matrix, QrDecomposition } from 'ml-matrix';
 import { Direction, directionDeg, InputError, length, times, unit, type Vec2 } from '../base/index.js';
 
+/** Tracks and groundspeeds flown at one airspeed on several headings. */
 export const WindFromTrackInput = Type.Object(
 	{
 		samples: Type.Array(
@@ -18,6 +19,7 @@ export const WindFromTrackInput = Type.Object(
 	{ additionalProperties: false }
 );
 export type WindFromTrackInput = Static<typeof WindFromTrackInput>;
+/** The wind that fits them best, and how well. */
 export const WindFromTrackOutput = Type.Object({
 	windFromDeg: Type.Union([Direction, Type.Null()]),
 	windSpeedKt: Type.Number({ description: 'kt' }),

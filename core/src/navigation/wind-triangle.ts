@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { InfeasibleError, Direction, normalizeDeg, Speed, toDegrees, toRadians } from '../base/index.js';
 
+/** A course, true airspeed and wind: degrees of one reference, kt. */
 export const WindInput = Type.Object(
 	{
 		courseDeg: Direction,
@@ -12,6 +13,7 @@ export const WindInput = Type.Object(
 );
 export type WindInput = Static<typeof WindInput>;
 
+/** Heading, correction, groundspeed, and the wind's parts along and across. */
 export const WindOutput = Type.Object({
 	headingDeg: Direction,
 	windCorrectionDeg: Type.Number({ description: 'degrees, + when the nose is held right of course' }),

@@ -5,7 +5,7 @@ export { holdInputOf } from './hold/brief.js';
 export { FixPassages } from './hold/fix-passages.js';
 export { HoldPath } from './hold/path.js';
 export { HomingPath } from './homing/path.js';
-export { Path, aidsOf, courseOf, identifiedAids, type PathKindId, type PathOf } from './path.js';
+export { Path, aidsOf, arcOf, courseOf, identifiedAids, type PathKindId, type PathOf } from './path.js';
 export { CardNavigation, CardPlace, alongCourse, bearingTo, placeOn } from './places.js';
 export { questionsOf } from './questions.js';
 export { ReversalPath } from './reversal/path.js';

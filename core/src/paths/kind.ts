@@ -7,6 +7,11 @@ export interface Course {
 	/** The direction of travel, magnetic. */
 	courseDeg: number;
 	fullScale?: Static<typeof FullScale>;
+	/**
+	 * Where the needle is measured: all the way along it; where it is flown inbound; or inbound, once the fix has been
+	 * passed, as a hold's entry is nobody's deviation.
+	 */
+	measured: 'everywhere' | 'inbound' | 'inbound-after-fix';
 }
 
 /** What there is to know of a kind of path, wherever it is flown, drawn or graded. */
@@ -18,4 +23,6 @@ export interface PathKind<P> {
 	identified(path: P): readonly string[];
 	/** null where it has no course. */
 	course(path: P): Course | null;
+	/** The arc that it is flown along: around which place, slant range in NM. Left out where it has none. */
+	arc?(path: P): { aid: string; radiusNm: number };
 }

@@ -10,6 +10,7 @@ import { reversalKind, ReversalPath } from './reversal/path.js';
 /** What a phase is flown along. */
 export const Path = Type.Union([CoursePath, ArcPath, HoldPath, ReversalPath, HomingPath, PositionPath]);
 export type Path = Static<typeof Path>;
+/** The kinds of path. */
 export type PathKindId = Path['kind'];
 /** The path of a kind. */
 export type PathOf<K extends PathKindId> = Extract<Path, { kind: K }>;
@@ -28,6 +29,9 @@ const kindOf = (path: Path): PathKind<Path> => PATHS[path.kind] as PathKind<Path
 
 /** The course that a phase is to be flown along inbound or outbound; null where it has none. */
 export const courseOf = (path: Path): Course | null => kindOf(path).course(path);
+/** The arc that a phase is to be flown along; null where it has none. */
+export const arcOf = (path: Path): { aid: string; radiusNm: number } | null =>
+	kindOf(path).arc?.(path) ?? null;
 /** The places that a path speaks of, by id. */
 export const aidsOf = (path: Path): readonly string[] => kindOf(path).aids(path);
 /** The stations of a path that are to be identified. */

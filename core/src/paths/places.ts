@@ -3,6 +3,7 @@ import { dot, InputError, normalizeDeg, rightOf, toDegrees, unit } from '../base
 import { OnPlane } from '../world/index.js';
 import { aid, closed } from './shared.js';
 
+/** A place of a card: where it is in the plane (NM), and what is received of it. */
 export const CardPlace = Type.Object(
 	{
 		id: aid,

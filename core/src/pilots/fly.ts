@@ -8,6 +8,7 @@ import type { Technique } from './techniques.js';
 /** A robot ticks an item of a call after this, s. */
 const SECONDS_PER_ITEM = 2;
 
+/** A flight of a robot: its recording, where it looked, what it called. */
 export interface RobotFlight {
 	track: Track;
 	/** Where the robot's eye was. */

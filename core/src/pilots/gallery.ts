@@ -1,6 +1,7 @@
 import { FAULT_NAMES, type FaultKind } from '../grading/index.js';
 import type { PilotId } from './techniques.js';
 
+/** A fault that the gallery shows. */
 export type ShownFault = FaultKind | 'fixation' | 'omission';
 
 /** A fault to be watched beside clean flying: who has it, on which shipped cards, in which weather. */
@@ -17,6 +18,7 @@ interface GalleryEntry {
 	watch: string;
 }
 
+/** The gallery: each fault beside clean flying of the same card. */
 export const GALLERY: readonly GalleryEntry[] = [
 	{
 		kind: 'descent-before-slowing',

@@ -48,6 +48,7 @@ const STEADY: Technique = {
 	wanderDeg: 0.12
 };
 
+/** How each robot flies; what it does not say is as the steady one does. */
 export const TECHNIQUES = {
 	steady: STEADY,
 	hasty: {
@@ -73,8 +74,11 @@ export const TECHNIQUES = {
 	'wrong-enterer': { ...STEADY, wrongEntry: true }
 } as const satisfies Record<string, Technique>;
 
+/** The robots. */
 export type PilotId = keyof typeof TECHNIQUES;
+/** The robots, in their order. */
 export const PILOT_IDS = Object.keys(TECHNIQUES) as PilotId[];
+/** The robots in words. */
 export const PILOTS: Record<PilotId, { name: string; what: string }> = {
 	steady: { name: 'Steady', what: 'one change at a time, slows before it descends, leads the level-off' },
 	hasty: {

@@ -56,7 +56,9 @@ const FLIGHT_CHANNELS = {
 	rnavScaleNm: { unit: 'NM of full scale; 0 without a leg', resolution: 0.01 }
 } as const satisfies Record<string, ChannelDefinition>;
 
+/** A channel of a recording that keeps what the flight did. */
 export type FlightChannel = keyof typeof FLIGHT_CHANNELS;
+/** A channel of today's recordings. */
 export type ChannelName = FlightChannel | ControlChannel;
 
 /**
@@ -67,9 +69,11 @@ export const CHANNELS: Readonly<Record<ChannelName, ChannelDefinition>> = {
 	...FLIGHT_CHANNELS,
 	...CONTROL_CHANNELS
 };
+/** The channels, in the order of the table. */
 export const CHANNEL_NAMES = Object.keys(CHANNELS) as ChannelName[];
 export const isChannelName = (name: string): name is ChannelName => Object.hasOwn(CHANNELS, name);
 
+/** One sample of all channels, each in its unit. */
 export type Sample = Record<ChannelName, number>;
 
 /** A value as the recording keeps it: the nearest multiple of the channel's step. */

@@ -74,6 +74,7 @@ export function propellerLever({ propeller }: Aircraft, governedRpm: number | un
 	return clamp((governedRpm - low) / (high - low), 0, 1);
 }
 
+/** What ends a flight by itself: the ground, or load beyond what the airframe bears. */
 export type FlightEnd = 'surface' | 'overstress';
 
 /** What one sample of the recording needs beside the panel. */

@@ -20,6 +20,7 @@ export type VeilLevel = Static<typeof VeilLevel>;
 
 const ChangeKind = Type.Union([Type.Literal('pitch'), Type.Literal('power'), Type.Literal('bank')]);
 
+/** A phase of a card: what is asked, within which targets, until which event. */
 export const Phase = Type.Object(
 	{
 		id: Identifier,
@@ -115,6 +116,9 @@ export const CardStart = Type.Object(
 );
 export type CardStart = Static<typeof CardStart>;
 
+/**
+ * A task: aircraft, start, weather, phases with targets and ends, failures and calls. Figures carry their units in their names.
+ */
 export const TaskCard = Type.Object(
 	{
 		format: Type.Literal('hanza-card'),

@@ -83,7 +83,9 @@ const Leaf = Type.Union([
 		{ ...closed, description: 'the student has said where the aircraft is' }
 	)
 ]);
+/** One event that can end a phase. */
 export type LeafEvent = Static<typeof Leaf>;
+/** What ends a phase: one event, or several together. */
 export const PhaseEvent = Type.Union([
 	...Leaf.anyOf,
 	Type.Object({ kind: Type.Literal('all'), of: Type.Array(Leaf, { minItems: 1, maxItems: 6 }) }, closed),

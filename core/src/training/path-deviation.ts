@@ -1,5 +1,5 @@
 import { signedDeg } from '../base/index.js';
-import { alongCourse, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
+import { alongCourse, arcOf, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
 import { effectiveColumn, type Track } from '../recording/index.js';
 import { seenFrom } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
@@ -30,23 +30,26 @@ export function pathDeviation(
 	const east = track.column('eastNm');
 	const { variationDeg } = navigation;
 	if (kind === 'arcNm') {
-		if (path.kind !== 'arc' || !track.has('altitudeFt')) return null;
-		const place = placeOn(navigation, path.aid);
+		const arc = arcOf(path);
+		if (!arc || !track.has('altitudeFt')) return null;
+		const place = placeOn(navigation, arc.aid);
 		const altitude = track.column('altitudeFt');
 		return north.map((northNm, i) => {
 			const at = { northNm, eastNm: east[i]!, altitudeFt: altitude[i]! };
-			return seenFrom(place, at, variationDeg).slantNm - path.radiusNm;
+			return seenFrom(place, at, variationDeg).slantNm - arc.radiusNm;
 		});
 	}
 	const course = courseOf(path);
 	if (!course) return null;
 	const place = placeOn(navigation, course.aid);
-	const everywhere = path.kind === 'course';
+	const everywhere = course.measured === 'everywhere';
 	const settled = everywhere ? (values: Float64Array) => values : fromCaptured;
 	const direction = track.has('trackDeg') ? track.column('trackDeg') : null;
 	const bank = track.has('bankDeg') ? track.column('bankDeg') : null;
 	const fix =
-		path.kind === 'hold' ? new FixPassages(place, variationDeg, course.courseDeg, track.timeOf(begin)) : null;
+		course.measured === 'inbound-after-fix'
+			? new FixPassages(place, variationDeg, course.courseDeg, track.timeOf(begin))
+			: null;
 	let entered = fix === null;
 	return settled(
 		north.map((northNm, i) => {

@@ -2,6 +2,7 @@ import { effectiveColumn, type Track } from '../recording/index.js';
 import type { TaskCard } from './card.js';
 import { EVENT_CHANNELS, EventWatch, type EventSample } from './event-watch.js';
 
+/** When a phase was flown, s of the flight. */
 export interface PhaseTimes {
 	phase: number;
 	startSeconds: number;

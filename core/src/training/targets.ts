@@ -13,7 +13,9 @@ export const TARGET_CHANNELS = {
 const PATH_TARGETS = ['needle', 'arcNm'] as const;
 type DialTarget = keyof typeof TARGET_CHANNELS;
 export type PathTarget = (typeof PATH_TARGETS)[number];
+/** What a phase can ask for. */
 export type TargetKind = DialTarget | PathTarget;
+/** What a phase can ask for: what dials show, then how near the path. */
 export const TARGET_KINDS = [...(Object.keys(TARGET_CHANNELS) as DialTarget[]), ...PATH_TARGETS];
 export const isPathTarget = (kind: TargetKind): kind is PathTarget =>
 	(PATH_TARGETS as readonly string[]).includes(kind);
@@ -39,6 +41,7 @@ export const Target = (value: ReturnType<typeof Type.Number>) =>
 		},
 		closed
 	);
+/** A target: a value to hold or to reach, in its channel's unit. */
 export interface PhaseTarget {
 	value: number;
 	mode: 'hold' | 'reach';

@@ -3,6 +3,7 @@ import { AltitudeFt, METRES_PER_FT, MPS_PER_KT } from '../base/index.js';
 
 // The International Standard Atmosphere, ICAO Doc 7488: constants and the two lowest layers.
 const SEA_LEVEL_TEMPERATURE_K = 288.15;
+/** ISA pressure at sea level, Pa (ISO 2533). */
 export const SEA_LEVEL_PRESSURE_PA = 101325;
 const LAPSE_K_PER_M = 0.0065;
 const GAS_CONSTANT = 287.053;
@@ -15,6 +16,7 @@ const TROPOPAUSE_PRESSURE_RATIO = Math.pow(
 	TROPOPAUSE_TEMPERATURE_K / SEA_LEVEL_TEMPERATURE_K,
 	PRESSURE_EXPONENT
 );
+/** ISA density at sea level, kg/m³ (ISO 2533). */
 export const SEA_LEVEL_DENSITY = SEA_LEVEL_PRESSURE_PA / (GAS_CONSTANT * SEA_LEVEL_TEMPERATURE_K);
 const SEA_LEVEL_SOUND_MPS = Math.sqrt(GAMMA * GAS_CONSTANT * SEA_LEVEL_TEMPERATURE_K);
 
@@ -127,6 +129,7 @@ export const altimeterFt = (staticPa: number, settingHpa: number): number =>
 		pressureAltitudeM((settingHpa * 100) / SEA_LEVEL_PRESSURE_PA)) /
 	METRES_PER_FT;
 
+/** Air and calibrated airspeed: pressure altitude in ft, temperature in °C, speed in kt. */
 export const AtmosphereInput = Type.Object(
 	{
 		pressureAltitudeFt: AltitudeFt,
@@ -137,6 +140,7 @@ export const AtmosphereInput = Type.Object(
 );
 export type AtmosphereInput = Static<typeof AtmosphereInput>;
 
+/** True airspeed in kt, density altitude in ft, Mach number and the thumb rules. */
 export const AtmosphereOutput = Type.Object({
 	trueAirspeedKt: Type.Number({ description: 'kt' }),
 	densityAltitudeFt: Type.Number({ description: 'ft' }),

@@ -12,6 +12,7 @@ type Sight = Pick<Weather, 'clouds' | 'visibilityM'>;
 
 const extinctionPerM = (visibilityM: number): number => -Math.log(LEAST_CONTRAST) / visibilityM;
 
+/** Whether an altitude, ft above mean sea level, lies in cloud. */
 export const inCloud = ({ clouds = [] }: Sight, altitudeFt: number): boolean =>
 	clouds.some(({ baseFt, topsFt }) => altitudeFt >= baseFt && altitudeFt < topsFt);
 

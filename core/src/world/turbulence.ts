@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { METRES_PER_FT, type SeededRandom } from '../base/index.js';
 
+/** How rough the air is. */
 export const TurbulenceLevel = Type.Union([
 	Type.Literal('none'),
 	Type.Literal('light'),
@@ -65,6 +66,7 @@ export interface GustState {
 	gustSeconds: number;
 	gustPeakMps: number;
 }
+/** The gusts' filters at rest. */
 export const stillGusts = (): GustState => ({
 	along: 0,
 	across1: 0,

@@ -27,6 +27,7 @@ const CloudLayer = Type.Object(
 	{ additionalProperties: false, description: 'unbroken, above mean sea level' }
 );
 
+/** Pressure in hPa, temperature, wind and cloud by layer, turbulence, visibility. */
 export const Weather = Type.Object(
 	{
 		seaLevelPressureHpa: Type.Number({ minimum: 940, maximum: 1060, description: 'hPa' }),

@@ -4,7 +4,7 @@
 	import type { Movable } from '$lib/areas/change.js';
 	import { AreaEditor } from '$lib/areas/editor.svelte.js';
 	import PlanView from '$lib/plan/PlanView.svelte';
-	import type { PlanPoint } from '$lib/plan/overlays.js';
+	import type { PlanPoint } from '$lib/plan/overlay.js';
 
 	const { area: given, mine }: { area: Area; mine: boolean } = $props();
 	// The editor is made for one area: its page is made anew for another.

@@ -1,5 +1,5 @@
 import { placesOf, type Area, type Fix, type NdbStation, type Station, type VorStation } from '@hanza/core';
-import type { PlanPoint } from '$lib/plan/overlays.js';
+import type { PlanPoint } from '$lib/plan/overlay.js';
 
 export type Movable = VorStation | NdbStation | Fix;
 

@@ -1,7 +1,7 @@
 import { validateArea, HanzaError, type Area } from '@hanza/core';
 import { API } from '$lib/contracts/api.js';
 import { call, CallError } from '$lib/contracts/client.js';
-import type { PlanPoint } from '$lib/plan/overlays.js';
+import type { PlanPoint } from '$lib/plan/overlay.js';
 import { movableOf, nearestOf, withMoved, withNew, without, withPlace, type Movable } from './change.js';
 
 /** A moment after the last change it is sent. */

@@ -2,7 +2,7 @@
 	import type { Area, DrawnLine } from '@hanza/core';
 	import PlanView from '$lib/plan/PlanView.svelte';
 	import { bearingStations, linesFrom, type LineEntry } from '$lib/plan/lines.js';
-	import type { Overlay, PlanPoint } from '$lib/plan/overlays.js';
+	import type { Overlay, PlanPoint } from '$lib/plan/overlay.js';
 
 	interface Props {
 		area: Area;

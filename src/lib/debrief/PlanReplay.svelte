@@ -11,7 +11,8 @@
 	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
 	import PointerDial from '$lib/panel/radios/PointerDial.svelte';
 	import PlanView from '$lib/plan/PlanView.svelte';
-	import { legendOf, legLabels, overlaysOf, type PlanPoint } from '$lib/plan/overlays.js';
+	import { legendOf, legLabels, overlaysOf } from '$lib/plan/overlays.js';
+	import type { PlanPoint } from '$lib/plan/overlay.js';
 	import { recordingOf } from './recording.js';
 	interface Props {
 		attemptId: string;

@@ -4,16 +4,9 @@
 	import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom';
 	import type { Area } from '@hanza/core';
 	import { pageColour } from '$lib/ui/colours.js';
-	import {
-		fromPixel,
-		PlanPainter,
-		PX_PER_NM,
-		toX,
-		toY,
-		type DrawnTrack,
-		type PlanColours
-	} from '$lib/plan/draw.js';
-	import type { Overlay, PlanLabel, PlanPoint } from '$lib/plan/overlays.js';
+	import { fromPixel, PX_PER_NM, toX, toY, type PlanColours } from '$lib/plan/canvas.js';
+	import { PlanPainter, type DrawnTrack } from '$lib/plan/draw.js';
+	import type { Overlay, PlanLabel, PlanPoint } from '$lib/plan/overlay.js';
 
 	interface Props {
 		area: Area;

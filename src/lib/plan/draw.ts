@@ -1,34 +1,8 @@
 import { frequencyWords, stationWords, type Area } from '@hanza/core';
 import type { ZoomTransform } from 'd3-zoom';
-import { MOST_LINE_NM, type Overlay, type PlanLabel, type PlanPoint } from './overlays.js';
-
-/** Colours of the map, read from the page, so that its dark twin and the panel have their own. */
-export interface PlanColours {
-	water: string;
-	land: string;
-	hill: string;
-	coast: string;
-	ink: string;
-	soft: string;
-	target: string;
-	own: string;
-	limit: string;
-}
-
-/** Pixels for a mile before any zoom: half of the map is this much. */
-export const PX_PER_NM = 10;
-
-/** How long a drawn radial is, and where along it its name stands, NM. */
-const DRAWN_NM = 40;
-const LABEL_NM = 8;
-
-/** From the plane to the canvas: east to the right, north up. */
-export const toX = (transform: ZoomTransform, east: number): number => transform.applyX(east * PX_PER_NM);
-export const toY = (transform: ZoomTransform, north: number): number => transform.applyY(-north * PX_PER_NM);
-export const fromPixel = (transform: ZoomTransform, x: number, y: number): PlanPoint => ({
-	east: transform.invertX(x) / PX_PER_NM,
-	north: -transform.invertY(y) / PX_PER_NM
-});
+import { halo, PX_PER_NM, toX, toY, type PlanColours } from './canvas.js';
+import { drawOverlay } from './draw-overlay.js';
+import type { Overlay, PlanLabel, PlanPoint } from './overlay.js';
 
 /** A track as runs of points at several finenesses: far out nobody sees every tenth of a second. */
 export interface DrawnTrack {
@@ -74,7 +48,7 @@ export class PlanPainter {
 		this.land(g, ratio, transform, colours);
 		g.setTransform(ratio, 0, 0, ratio, 0, 0);
 		this.airways(g, transform, colours);
-		for (const overlay of shown.overlays) this.overlay(g, transform, colours, overlay);
+		for (const overlay of shown.overlays) drawOverlay(g, overlay, transform, colours);
 		this.places(g, transform, colours, shown.selected);
 		if (shown.track) this.track(g, size, transform, colours, shown.track, shown.until);
 		g.font = '12px sans-serif';
@@ -233,151 +207,6 @@ export class PlanPainter {
 		}
 	}
 
-	private overlay(
-		g: CanvasRenderingContext2D,
-		transform: ZoomTransform,
-		colours: PlanColours,
-		overlay: Overlay
-	) {
-		const x = (point: PlanPoint) => toX(transform, point.east);
-		const y = (point: PlanPoint) => toY(transform, point.north);
-		const k = transform.k * PX_PER_NM;
-		g.strokeStyle = colours.target;
-		g.fillStyle = colours.target;
-		switch (overlay.kind) {
-			case 'course': {
-				const { at, trueDeg, side, fullScaleDeg, fullScaleNm, label } = overlay;
-				const way = side === 'to' ? -1 : 1;
-				const end = (deg: number, way: number, asideNm = 0): PlanPoint => {
-					const angle = (deg * Math.PI) / 180;
-					return {
-						north:
-							at.north + way * MOST_LINE_NM * Math.cos(angle) - asideNm * Math.sin((trueDeg * Math.PI) / 180),
-						east:
-							at.east + way * MOST_LINE_NM * Math.sin(angle) + asideNm * Math.cos((trueDeg * Math.PI) / 180)
-					};
-				};
-				for (const [share, alpha] of [
-					[1, 0.1],
-					[0.75, 0.14]
-				] as const) {
-					g.globalAlpha = alpha;
-					g.beginPath();
-					if (fullScaleNm === null) {
-						const off = (fullScaleDeg ?? 10) * share;
-						const [a, b] = [end(trueDeg - off, way), end(trueDeg + off, way)];
-						g.moveTo(x(at), y(at));
-						g.lineTo(x(a), y(a));
-						g.lineTo(x(b), y(b));
-					} else {
-						const off = fullScaleNm * share;
-						const corners = [
-							end(trueDeg, way, off),
-							end(trueDeg, way, -off),
-							end(trueDeg, 0, -off),
-							end(trueDeg, 0, off)
-						];
-						corners.forEach((corner, i) =>
-							i === 0 ? g.moveTo(x(corner), y(corner)) : g.lineTo(x(corner), y(corner))
-						);
-					}
-					g.closePath();
-					g.fill();
-				}
-				g.globalAlpha = 1;
-				g.lineWidth = 1.4;
-				const far = end(trueDeg, way);
-				g.beginPath();
-				g.moveTo(x(at), y(at));
-				g.lineTo(x(far), y(far));
-				g.stroke();
-				g.font = '12px sans-serif';
-				const middle = { north: (at.north + far.north) / 2, east: (at.east + far.east) / 2 };
-				halo(g, label, x(middle) + 5, y(middle) - 5, colours.target, colours.water);
-				return;
-			}
-			case 'arc': {
-				const { at, radiusNm, tiers } = overlay;
-				g.globalAlpha = 0.1;
-				for (const tier of [tiers.test, tiers.sharp]) {
-					g.lineWidth = 2 * tier * k;
-					g.beginPath();
-					g.arc(x(at), y(at), radiusNm * k, 0, 2 * Math.PI);
-					g.stroke();
-				}
-				g.globalAlpha = 1;
-				g.lineWidth = 1.2;
-				g.beginPath();
-				g.arc(x(at), y(at), radiusNm * k, 0, 2 * Math.PI);
-				g.stroke();
-				// The widest tier as its edges: filled it would cover half of the map.
-				g.setLineDash([2, 6]);
-				for (const edge of [radiusNm - tiers.containment, radiusNm + tiers.containment]) {
-					if (edge <= 0) continue;
-					g.beginPath();
-					g.arc(x(at), y(at), edge * k, 0, 2 * Math.PI);
-					g.stroke();
-				}
-				g.setLineDash([]);
-				return;
-			}
-			case 'ring': {
-				const { at, radiusNm, label } = overlay;
-				g.strokeStyle = colours.limit;
-				g.lineWidth = 1.2;
-				g.setLineDash([6, 4]);
-				g.beginPath();
-				g.arc(x(at), y(at), radiusNm * k, 0, 2 * Math.PI);
-				g.stroke();
-				g.setLineDash([]);
-				g.font = '12px sans-serif';
-				halo(g, label, x(at) + 4, y(at) - radiusNm * k - 5, colours.limit, colours.water);
-				return;
-			}
-			case 'line': {
-				g.lineWidth = 2;
-				g.setLineDash([7, 4]);
-				g.beginPath();
-				overlay.points.forEach((point, i) =>
-					i === 0 ? g.moveTo(x(point), y(point)) : g.lineTo(x(point), y(point))
-				);
-				g.stroke();
-				g.setLineDash([]);
-				return;
-			}
-			case 'radial': {
-				const angle = (overlay.trueDeg * Math.PI) / 180;
-				const out = (nm: number): PlanPoint => ({
-					north: overlay.at.north + nm * Math.cos(angle),
-					east: overlay.at.east + nm * Math.sin(angle)
-				});
-				const [end, label] = [out(DRAWN_NM), out(LABEL_NM)];
-				g.strokeStyle = colours.own;
-				g.lineWidth = 1.6;
-				g.beginPath();
-				g.moveTo(x(overlay.at), y(overlay.at));
-				g.lineTo(x(end), y(end));
-				g.stroke();
-				g.font = '12px sans-serif';
-				halo(g, overlay.label, x(label) + 6, y(label) - 4, colours.own, colours.water);
-				return;
-			}
-			case 'mark': {
-				const colour = overlay.tone === 'own' ? colours.own : colours.target;
-				g.strokeStyle = colour;
-				g.lineWidth = 2;
-				g.strokeRect(x(overlay.at) - 5, y(overlay.at) - 5, 10, 10);
-				g.font = '12px sans-serif';
-				// What was said above, what was below: they may lie on each other.
-				const below = overlay.tone === 'own' ? -7 : 17;
-				halo(g, overlay.label, x(overlay.at) + 9, y(overlay.at) + below, colour, colours.water);
-				return;
-			}
-			default:
-				overlay satisfies never;
-		}
-	}
-
 	/**
 	 * The ground track. Points that fall on the pixel of the one before are left out: an hour of ten a second
 	 * is then as quick to draw as the screen is wide.
@@ -456,21 +285,4 @@ export class PlanPainter {
 		g.font = '12px sans-serif';
 		halo(g, `${miles} NM`, 20, height - 20, colours.ink, colours.water);
 	}
-}
-
-/** Text that can be read on any ground. */
-function halo(
-	g: CanvasRenderingContext2D,
-	text: string,
-	x: number,
-	y: number,
-	colour: string,
-	ground: string
-): void {
-	g.lineWidth = 3;
-	g.lineJoin = 'round';
-	g.strokeStyle = ground;
-	g.strokeText(text, x, y);
-	g.fillStyle = colour;
-	g.fillText(text, x, y);
 }

@@ -1,5 +1,5 @@
 import { formatHeading, type Area, type DrawnLine } from '@hanza/core';
-import type { Overlay } from './overlays.js';
+import type { Overlay } from './overlay.js';
 
 /** A line as it is being entered: a station by its name, and the radial read, still as typed. */
 export interface LineEntry {

@@ -1,144 +1,21 @@
-import {
-	ARC_TIERS_NM,
-	formatHeading,
-	fullScaleOf,
-	holdInputOf,
-	holdTrack,
-	placeOn,
-	solveHold,
-	type ArcTier,
-	type CoursePath,
-	type Grade,
-	type Path,
-	type HoldReport,
-	type TaskCard
-} from '@hanza/core';
-
-export interface PlanPoint {
-	north: number;
-	east: number;
-}
-
-/** What is laid over the map to scale: what was asked for, and what was exact. */
-export type Overlay =
-	/** A course with three quarters and the whole of the needle as a wedge, or a band of equal width. */
-	| {
-			kind: 'course';
-			at: PlanPoint;
-			/** True, in the plane. */
-			trueDeg: number;
-			/** The side on which it is flown. */
-			side: 'to' | 'from';
-			fullScaleDeg: number | null;
-			fullScaleNm: number | null;
-			label: string;
-	  }
-	| { kind: 'arc'; at: PlanPoint; radiusNm: number; tiers: Record<ArcTier, number> }
-	| { kind: 'ring'; at: PlanPoint; radiusNm: number; label: string }
-	/** What was exact, or straight. */
-	| { kind: 'line'; points: PlanPoint[]; is: 'exact hold' | 'straight way' }
-	/** A radial drawn by the student. */
-	| { kind: 'radial'; at: PlanPoint; trueDeg: number; label: string }
-	| { kind: 'mark'; at: PlanPoint; label: string; tone: 'target' | 'own' };
-
-export interface PlanLabel {
-	north: number;
-	east: number;
-	text: string;
-}
-
-const MOST_LINE_NM = 15;
-export { MOST_LINE_NM };
-
-function ofPath(card: TaskCard, path: Path): Overlay[] {
-	const { navigation } = card;
-	if (!navigation) return [];
-	const { variationDeg } = navigation;
-	const place = (id: string): PlanPoint => {
-		const { northNm, eastNm } = placeOn(navigation, id);
-		return { north: northNm, east: eastNm };
-	};
-	const course = (
-		aid: string,
-		courseDeg: number,
-		side: CoursePath['toward'],
-		fullScale?: CoursePath['fullScale']
-	): Overlay => {
-		const full = fullScaleOf(placeOn(navigation, aid), fullScale);
-		return {
-			kind: 'course',
-			at: place(aid),
-			trueDeg: courseDeg + variationDeg,
-			side,
-			fullScaleDeg: 'deg' in full ? full.deg : null,
-			fullScaleNm: 'nm' in full ? full.nm : null,
-			label: formatHeading(courseDeg)
-		};
-	};
-	const inbound = ({ aid, inboundCourseDeg }: { aid: string; inboundCourseDeg: number }): Overlay =>
-		course(aid, inboundCourseDeg, 'to');
-	switch (path.kind) {
-		case 'course':
-			return [course(path.aid, path.courseDeg, path.toward, path.fullScale)];
-		case 'arc':
-			return [{ kind: 'arc', at: place(path.aid), radiusNm: path.radiusNm, tiers: { ...ARC_TIERS_NM } }];
-		case 'hold':
-			return [inbound(path)];
-		case 'reversal':
-			return [
-				{ kind: 'ring', at: place(path.aid), radiusNm: path.limitNm, label: `${path.limitNm} NM` },
-				inbound(path)
-			];
-		case 'homing': {
-			const { northNm, eastNm } = card.start;
-			// Only from where the card begins is it known where the way begins.
-			if (card.phases[0]?.path !== path || northNm === undefined || eastNm === undefined) return [];
-			const points = [{ north: northNm, east: eastNm }, place(path.aid)];
-			return [{ kind: 'line', is: 'straight way', points }];
-		}
-		case 'position':
-			return [];
-		default:
-			return path satisfies never;
-	}
-}
-
-/** The exact hold for a day's wind, as its ground track from the fix to the fix. */
-export function exactHold(card: TaskCard, path: Extract<Path, { kind: 'hold' }>): PlanPoint[] {
-	const { navigation } = card;
-	if (!navigation) return [];
-	const place = placeOn(navigation, path.aid);
-	const input = holdInputOf(card, path);
-	try {
-		const answer = solveHold(input);
-		const points = holdTrack(input, answer, answer.outboundHeadingDeg, answer.outboundSeconds);
-		const angle = (navigation.variationDeg * Math.PI) / 180;
-		// The core reckons in magnetic directions; the map's north is the plane's.
-		return [...points, { north: 0, east: 0 }].map(({ north, east }) => ({
-			north: place.northNm + north * Math.cos(angle) - east * Math.sin(angle),
-			east: place.eastNm + north * Math.sin(angle) + east * Math.cos(angle)
-		}));
-	} catch {
-		return [];
-	}
-}
+import { formatHeading, type Grade, type HoldReport, type TaskCard } from '@hanza/core';
+import type { Overlay, PlanLabel, PlanPoint } from './overlay.js';
+import { overlaysOfPath } from './path-overlays.js';
 
 /** Overlays of a whole card, each path once; with a grade, what its parts say too. */
 export function overlaysOf(card: TaskCard, grade: Grade | null, phase: number | null = null): Overlay[] {
 	const seen = new Set<string>();
 	const overlays: Overlay[] = [];
+	const { navigation } = card;
 	card.phases.forEach(({ path }, i) => {
-		if (!path || (phase !== null && i !== phase)) return;
-		for (const overlay of ofPath(card, path)) {
+		if (!path || !navigation || (phase !== null && i !== phase)) return;
+		for (const overlay of overlaysOfPath(path, { card, navigation })) {
 			const key = JSON.stringify(overlay);
 			if (!seen.has(key)) overlays.push(overlay);
 			seen.add(key);
 		}
-		if (path.kind === 'hold') {
-			overlays.push({ kind: 'line', is: 'exact hold', points: exactHold(card, path) });
-		}
 	});
-	const variationDeg = card.navigation?.variationDeg ?? 0;
+	const variationDeg = navigation?.variationDeg ?? 0;
 	for (const mark of grade?.navigation?.marks ?? [])
 		overlays.push(
 			...(mark.lines ?? []).map(({ aid, from, drawnDeg }): Overlay => ({

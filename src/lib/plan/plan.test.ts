@@ -2,9 +2,12 @@ import { zoomIdentity, type ZoomTransform } from 'd3-zoom';
 import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { ARC_TIERS_NM, holdInputOf, solveHold, type HoldReport, type TaskCard } from '@hanza/core';
 import { areaCatalog, cardCatalog } from '$data';
-import { fromPixel, PlanPainter, PX_PER_NM, toX, toY, type DrawnTrack } from './draw.js';
+import { fromPixel, PX_PER_NM, toX, toY } from './canvas.js';
+import { PlanPainter, type DrawnTrack } from './draw.js';
 import { bearingStations, linesFrom } from './lines.js';
-import { exactHold, legendOf, legLabels, overlaysOf, type Overlay } from './overlays.js';
+import type { Overlay } from './overlay.js';
+import { legendOf, legLabels, overlaysOf } from './overlays.js';
+import { exactHold } from './path-overlays.js';
 
 const area = areaCatalog.get('veskar');
 const card = (id: string): TaskCard => structuredClone(cardCatalog.get(id));

@@ -4,6 +4,7 @@ import { Direction, normalizeDeg, signedDeg, toDegrees, toRadians } from '../../
 const closed = { additionalProperties: false } as const;
 const Dip = Type.Number({ minimum: -85, maximum: 85, description: 'degrees, north end down positive' });
 
+/** What a compass in a steady turn is asked: heading and bank, degrees; dip of the field, degrees. */
 export const CompassInput = Type.Object(
 	{
 		headingDeg: Direction,
@@ -13,6 +14,7 @@ export const CompassInput = Type.Object(
 	closed
 );
 export type CompassInput = Static<typeof CompassInput>;
+/** What its card shows. */
 export const CompassOutput = Type.Object({
 	indicatedDeg: Direction,
 	errorDeg: Type.Number({ description: 'indicated less heading, −180 to 180' })
@@ -38,6 +40,7 @@ export function solveCompass({ headingDeg, bankDeg, dipDeg }: CompassInput): Com
 	return { indicatedDeg, errorDeg: signedDeg(indicatedDeg - headingDeg) };
 }
 
+/** What a turn by compass is asked: the heading wanted, side, bank and dip, degrees. */
 export const CompassTurnInput = Type.Object(
 	{
 		targetDeg: Direction,
@@ -49,6 +52,7 @@ export const CompassTurnInput = Type.Object(
 	closed
 );
 export type CompassTurnInput = Static<typeof CompassTurnInput>;
+/** What the card shows at the heading wanted, and where the rule says to roll out. */
 export const CompassTurnOutput = Type.Object({
 	indicatedAtTargetDeg: Direction,
 	ruleRollOutDeg: Direction

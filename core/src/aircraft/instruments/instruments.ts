@@ -12,7 +12,9 @@ export const INSTRUMENTS = [
 	'needle-2',
 	'pointer'
 ] as const;
+/** A dial of the panel that can be covered or fail. */
 export type Instrument = (typeof INSTRUMENTS)[number];
+/** The dials in words. */
 export const INSTRUMENT_NAMES: Record<Instrument, string> = {
 	airspeed: 'airspeed',
 	attitude: 'attitude',
@@ -26,4 +28,5 @@ export const INSTRUMENT_NAMES: Record<Instrument, string> = {
 	'needle-2': 'second needle',
 	pointer: 'bearing pointer'
 };
+/** The bit of a dial in the channel of covered dials. */
 export const coverBit = (instrument: Instrument): number => 1 << INSTRUMENTS.indexOf(instrument);

@@ -23,6 +23,7 @@ export function correlation(a: Float64Array, b: Float64Array): number {
 	return aa > 0 && bb > 0 ? ab / Math.sqrt(aa * bb) : 0;
 }
 
+/** The middle value, the upper of two; 0 of none. Sorts the values that it is given. */
 export function median(values: Float64Array): number {
 	return values.sort()[values.length >> 1] ?? 0;
 }

@@ -4,6 +4,7 @@ import type { Flown } from './flown.js';
 
 /** Distances from an arc within which it is graded, NM. Source: domain figures; the containment is a setting. */
 export const ARC_TIERS_NM = { containment: 4, test: 1, sharp: 0.25 } as const;
+/** How closely an arc is kept: as a sharp pilot does, as a test asks, as the chart protects. */
 export type ArcTier = keyof typeof ARC_TIERS_NM;
 
 export interface ArcReport {

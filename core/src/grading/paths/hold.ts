@@ -31,6 +31,7 @@ interface HoldCircuit {
 	altitudeWorstFt: number | null;
 }
 
+/** How a hold was entered and flown, circuit by circuit; times in s of the flight, misses in NM. */
 export interface HoldReport {
 	phase: number;
 	startSeconds: number;

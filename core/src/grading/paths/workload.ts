@@ -17,6 +17,10 @@ export interface Workload {
 const HALF_MINUTE = 30;
 const STRAIGHT_BANK_DEG = 6;
 
+/**
+ * What a flight did while each call was due: altitude in ft, heading and bank in degrees, worst in the time about it.
+ * Nothing where these were not recorded.
+ */
 export function workload(track: Track, calls: readonly DueCall[]): Workload[] {
 	if (!track.has('indicatedAltitudeFt') || !track.has('headingDeg') || !track.has('bankDeg')) return [];
 	const altitude = track.column('indicatedAltitudeFt');

@@ -2,6 +2,7 @@ import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
+/** An arc around a station with distance. */
 export const ArcPath = Type.Object(
 	{
 		kind: Type.Literal('arc'),
@@ -17,5 +18,6 @@ export const arcKind: PathKind<ArcPath> = {
 	schema: ArcPath,
 	aids: ({ aid: one }) => [one],
 	identified: ({ aid: one }) => [one],
-	course: () => null
+	course: () => null,
+	arc: (path) => path
 };

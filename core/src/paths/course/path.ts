@@ -3,6 +3,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, FullScale } from '../shared.js';
 
+/** A course to a place or from it. */
 export const CoursePath = Type.Object(
 	{
 		kind: Type.Literal('course'),
@@ -22,5 +23,10 @@ export const courseKind: PathKind<CoursePath> = {
 	schema: CoursePath,
 	aids: ({ aid: one }) => [one],
 	identified: ({ aid: one }) => [one],
-	course: (path) => path
+	course: ({ aid: one, courseDeg, fullScale }) => ({
+		aid: one,
+		courseDeg,
+		...(fullScale && { fullScale }),
+		measured: 'everywhere'
+	})
 };

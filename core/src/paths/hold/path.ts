@@ -3,6 +3,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
 
+/** A hold at a place. */
 export const HoldPath = Type.Object(
 	{
 		kind: Type.Literal('hold'),
@@ -25,5 +26,9 @@ export const holdKind: PathKind<HoldPath> = {
 	schema: HoldPath,
 	aids: ({ aid: one }) => [one],
 	identified: ({ aid: one }) => [one],
-	course: ({ aid: one, inboundCourseDeg }) => ({ aid: one, courseDeg: inboundCourseDeg })
+	course: ({ aid: one, inboundCourseDeg }) => ({
+		aid: one,
+		courseDeg: inboundCourseDeg,
+		measured: 'inbound-after-fix'
+	})
 };

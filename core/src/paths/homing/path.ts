@@ -2,6 +2,7 @@ import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
+/** The way to a beacon, by its pointer. */
 export const HomingPath = Type.Object(
 	{
 		kind: Type.Literal('homing'),

@@ -4,6 +4,7 @@ import { Direction } from '../../base/index.js';
 import { aid, closed, seconds, Side } from '../shared.js';
 
 const REVERSALS = ['45-180', '80-260', 'base-turn', 'racetrack'] as const;
+/** A course reversal on one side of the outbound course, inside a limit. */
 export const ReversalPath = Type.Object(
 	{
 		kind: Type.Literal('reversal'),
@@ -26,5 +27,5 @@ export const reversalKind: PathKind<ReversalPath> = {
 	schema: ReversalPath,
 	aids: ({ aid: one }) => [one],
 	identified: ({ aid: one }) => [one],
-	course: ({ aid: one, inboundCourseDeg }) => ({ aid: one, courseDeg: inboundCourseDeg })
+	course: ({ aid: one, inboundCourseDeg }) => ({ aid: one, courseDeg: inboundCourseDeg, measured: 'inbound' })
 };

@@ -92,6 +92,7 @@ export function numbersCard(setting: PatternSetting): TaskCard {
 const flapWords = ({ flapsDeg, gearDown }: Configuration): string =>
 	`${flapsDeg === 0 ? 'flap up' : `flap ${flapsDeg}`}${gearDown === undefined ? '' : gearDown ? ', gear down' : ', gear up'}`;
 
+/** How far an unusual attitude has gone. */
 export const UPSET_LEVELS = ['mild', 'moderate', 'steep'] as const satisfies Upset['level'][];
 
 /** A recovery from an unusual attitude, with the full panel or without its attitude indicator. */

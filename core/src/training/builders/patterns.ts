@@ -34,6 +34,7 @@ function verticalS(turn: (swing: number) => -1 | 0 | 1): Pattern['lay'] {
 
 const APPROACH_NUMBERS = ['level-approach', 'precision-descent'];
 
+/** The basic patterns: how the card of each is built for an aircraft. */
 export const PATTERNS = {
 	'straight-level': {
 		name: 'Straight and level',
@@ -264,5 +265,7 @@ export const PATTERNS = {
 				.level(45, 'Level off')
 	}
 } as const satisfies Record<string, Pattern>;
+/** The basic patterns. */
 export type PatternId = keyof typeof PATTERNS;
+/** The basic patterns, in their order. */
 export const PATTERN_IDS = Object.keys(PATTERNS) as PatternId[];

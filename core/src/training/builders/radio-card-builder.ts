@@ -6,6 +6,7 @@ import { cardPlace, withPlaces } from '../places.js';
 import { hold, type PatternSetting } from './card-builder.js';
 import { cardOf, configurationsOf, STILL } from './cards.js';
 
+/** What a card with stations is built in: aircraft, area, wind. */
 export interface RadioSetting extends Omit<PatternSetting, 'area' | 'headingDeg'> {
 	area: Area;
 }

@@ -5,6 +5,7 @@ import { primaryDrill } from './primary.js';
 import type { Drill, DrillContext, Question } from './question.js';
 import { holdEntryDrill, morseDrill, needleDrill } from './radio.js';
 
+/** The drills, in the order of the page. */
 export const DRILLS = {
 	primary: primaryDrill,
 	panel: panelDrill,
@@ -16,7 +17,9 @@ export const DRILLS = {
 	needle: needleDrill,
 	morse: morseDrill
 } as const satisfies Record<string, Drill>;
+/** The drills. */
 export type DrillId = keyof typeof DRILLS;
+/** The drills, in their order. */
 export const DRILL_IDS = Object.keys(DRILLS) as DrillId[];
 
 /** Questions in one round: a minute or two. */

@@ -5,8 +5,10 @@ import type { SeededRandom } from '../../base/index.js';
  * comes again later, what was wrong goes back to the first.
  */
 export const BOX_DAYS = [0, 1, 3, 7, 16, 35] as const;
+/** The box that an item rests in when it is known. */
 export const LAST_BOX = BOX_DAYS.length - 1;
 
+/** Where an item of a drill is in its boxes. */
 export interface ItemState {
 	item: string;
 	box: number;

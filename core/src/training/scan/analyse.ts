@@ -20,6 +20,7 @@ import {
 } from './schools.js';
 
 export type ScanFaultKind = 'fixation' | 'omission' | 'emphasis';
+/** A stare or an omission: which instrument, from when to when, s. */
 export interface ScanFault {
 	kind: ScanFaultKind;
 	instrument: ScanInstrument;
@@ -27,6 +28,7 @@ export interface ScanFault {
 	endMs: number;
 }
 
+/** A scan measured: looks, rounds, shares of time, what was asked and missed. */
 export interface ScanAnalysis {
 	looks: number;
 	rounds: number;
@@ -257,6 +259,7 @@ function emphases(
 	}));
 }
 
+/** Looks to be analysed: which instrument, from when, for how long, ms. */
 export const ScanInput = Type.Object(
 	{
 		looks: Type.Array(Dwell, { maxItems: 100_000 }),
@@ -268,6 +271,7 @@ export const ScanInput = Type.Object(
 export type ScanInput = Static<typeof ScanInput>;
 
 const nullable = (description: string) => Type.Union([Type.Number({ description }), Type.Null()]);
+/** The scan, measured. */
 export const ScanOutput = Type.Object({
 	looks: Type.Integer({ description: 'of at least 100 ms' }),
 	rounds: Type.Integer({ description: 'complete ones' }),

@@ -14,7 +14,9 @@ export const SCAN_INSTRUMENTS = [
 	'clock',
 	'needle'
 ] as const;
+/** What a look can rest on. */
 export type ScanInstrument = (typeof SCAN_INSTRUMENTS)[number];
+/** What a look can rest on, in words. */
 export const SCAN_NAMES: Record<ScanInstrument, string> = {
 	attitude: 'attitude',
 	airspeed: 'airspeed',
@@ -51,6 +53,7 @@ export interface ScanSettings {
 	/** A share this much above the school's own is emphasis. */
 	emphasisShare: number;
 }
+/** Where a scan's limits stand when nobody has set them, ms. */
 export const SCAN_DEFAULTS: ScanSettings = {
 	shortestLookMs: 100,
 	fixationMs: 4000,
@@ -115,6 +118,7 @@ export const BASIC_T_MAP: readonly PanelArea[] = (
 	}))
 	.concat({ instrument: 'engine', left: 0.84, right: 1, top: 0, bottom: 1 });
 
+/** Where the instruments stand in a picture of a panel, pixels. */
 export const PanelMap = Type.Array(
 	Type.Object(
 		{

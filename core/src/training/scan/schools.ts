@@ -1,8 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import type { ScanInstrument } from './looks.js';
 
+/** The schools of scanning. */
 export const SCHOOL_IDS = ['hub-and-spoke', 't', 'inverted-v', 'rectangular'] as const;
+/** The schools of scanning. */
 export type SchoolId = (typeof SCHOOL_IDS)[number];
+/** The schools of scanning. */
 export const SchoolSchema = Type.Union(SCHOOL_IDS.map((one) => Type.Literal(one)));
 
 /** What the aeroplane is doing, as far as it decides what must be looked at. */

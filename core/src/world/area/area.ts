@@ -7,6 +7,7 @@ import { Fix, OnPlane, Station } from './stations.js';
 const closed = { additionalProperties: false } as const;
 const ApproachLights = Type.Union([Type.Literal('full'), Type.Literal('simple'), Type.Literal('none')]);
 
+/** A runway in the local plane: its ends, middle in NM, length in m, heading in magnetic degrees. */
 export const Runway = Type.Object(
 	{
 		/** Names of its two ends; the first is landed on in the direction `headingDeg`. */
@@ -103,6 +104,7 @@ export const Area = Type.Object(
 );
 export type Area = Static<typeof Area>;
 
+/** Editions of an area's file; reads all of them. */
 export const AREA_EDITIONS = new Editions('hanza-area', 1, Area);
 
 /** Somewhere that can be flown to. */
@@ -160,5 +162,6 @@ export function frequencyOf(station: Station): number | null {
 	return station.kind === 'ndb' ? station.frequencyKHz : station.frequencyMHz;
 }
 
+/** The local plane of an area, about its point of reference. */
 export const planeOf = ({ referenceLatitudeDeg, referenceLongitudeDeg }: Area): LocalPlane =>
 	new LocalPlane(referenceLatitudeDeg, referenceLongitudeDeg);

@@ -2,6 +2,7 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 
 const closed = { additionalProperties: false } as const;
+/** A place in the local plane, NM, within 100 of its middle. */
 export const OnPlane = Type.Number({
 	minimum: -100,
 	maximum: 100,
@@ -17,10 +18,13 @@ const rangeNm = Type.Number({
 	description: 'NM of service, by height and hills less'
 });
 
+/** Frequencies that a navigation receiver can be set to, MHz. */
 export const NAV_MHZ = { from: 108, to: 117.95, step: 0.05 };
+/** Frequencies that a direction finder can be set to, kHz. */
 export const ADF_KHZ = { from: 190, to: 1750, step: 1 };
 const frequencyMHz = Type.Number({ minimum: NAV_MHZ.from, maximum: NAV_MHZ.to, description: 'MHz' });
 
+/** A VOR, with distance or without. */
 export const VorStation = Type.Object(
 	{
 		kind: Type.Literal('vor'),
@@ -37,6 +41,7 @@ export const VorStation = Type.Object(
 );
 export type VorStation = Static<typeof VorStation>;
 
+/** A non-directional beacon. */
 export const NdbStation = Type.Object(
 	{
 		kind: Type.Literal('ndb'),
@@ -97,9 +102,11 @@ const MarkerBeacon = Type.Object(
 );
 type MarkerBeacon = Static<typeof MarkerBeacon>;
 
+/** A station that can be received. */
 export const Station = Type.Union([VorStation, NdbStation, LocalizerStation, MarkerBeacon]);
 export type Station = VorStation | NdbStation | LocalizerStation | MarkerBeacon;
 
+/** A named point without a station. */
 export const Fix = Type.Object(
 	{ id: Type.String({ pattern: '^[A-Z]{5}$', description: 'five letters' }), ...place },
 	closed

@@ -2,6 +2,7 @@ import type { Area } from './area.js';
 
 /** A radio wave bends with the air: line of sight to 1.23·√h(ft) NM, so the surface falls away by d²/1.23². */
 const SIGHT_NM_PER_ROOT_FT = 1.23;
+/** How much the earth falls away with distance, ft/NM², as radio sees it. */
 export const FALL_FT_PER_NM2 = 1 / SIGHT_NM_PER_ROOT_FT ** 2;
 /** How closely the ground between is looked at, NM. */
 const STEP_NM = 0.25;

@@ -3,6 +3,7 @@ import type { Antenna } from './signal.js';
 
 /** Flags of a needle, as numbers. */
 export const FLAG = { off: 0, to: 1, from: 2 } as const;
+/** The marker beacon over which one is, by code. */
 export const MARKERS = ['none', 'outer', 'middle', 'inner'] as const;
 /** Bits of receivers: which receive, which have been identified. */
 export const RECEIVER_BITS = { nav1: 1, nav2: 2, adf: 4, distance: 8 } as const;
@@ -73,6 +74,7 @@ export interface Carried extends Antenna {
 	trouble: Readonly<RadioTrouble>;
 }
 
+/** What disturbs reception. */
 export interface RadioTrouble {
 	/** Sky waves make a beacon's pointer wander. */
 	nightEffect: number;

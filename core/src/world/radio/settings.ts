@@ -26,6 +26,7 @@ export const RnavSettings = Type.Object(
 );
 export type RnavSettings = Static<typeof RnavSettings>;
 
+/** Whose identification is listened to, by code. */
 export const LISTENED = ['off', 'nav1', 'nav2', 'adf'] as const;
 /** How the radios are set: what the pilot's fingers do to them. Never changed in place. */
 export const RadioSettings = Type.Object(

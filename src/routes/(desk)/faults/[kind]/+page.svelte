@@ -4,7 +4,8 @@
 	import { Robots, type Flown } from '$lib/workers/robots.js';
 	import TwinTraces from '$lib/charts/TwinTraces.svelte';
 	import PlanView from '$lib/plan/PlanView.svelte';
-	import { overlaysOf, type PlanPoint } from '$lib/plan/overlays.js';
+	import { overlaysOf } from '$lib/plan/overlays.js';
+	import type { PlanPoint } from '$lib/plan/overlay.js';
 	import FlownPanel from '$lib/panel/FlownPanel.svelte';
 
 	const { data } = $props();
