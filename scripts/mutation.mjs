@@ -13,31 +13,15 @@ const LONGEST_MS = 300_000;
 const AREAS = {
 	grading: {
 		sources: ['core/src/grading'],
-		tests: [
-			'grading-edges',
-			'faults',
-			'navigation-grading',
-			'records',
-			'golden',
-			'core/test/scan',
-			'recovery'
-		]
+		tests: ['core/test/kept', 'grading', 'faults', 'golden', 'core/test/scan']
 	},
 	paths: {
 		sources: ['core/src/paths'],
-		tests: [
-			'grading-edges',
-			'navigation-grading',
-			'core/test/navigation',
-			'golden',
-			'brief',
-			'cards/paths',
-			'plan'
-		]
+		tests: ['core/test/kept', 'grading', 'brief', 'cards/paths', 'plan']
 	},
 	recording: {
 		sources: ['core/src/recording'],
-		tests: ['golden', 'records', 'debrief/recording', 'simulation', 'session']
+		tests: ['core/test/recording', 'effective-column', 'golden', 'debrief/recording', 'session']
 	},
 	upload: {
 		sources: [

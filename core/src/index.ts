@@ -174,6 +174,7 @@ export {
 	P,
 	Powerplant,
 	Q,
+	QUADRANT,
 	QW,
 	SHAFT,
 	STATE_LENGTH,
@@ -251,6 +252,7 @@ export {
 	RESUME_EDITIONS,
 	ResumeState,
 	STEPS_PER_SECOND,
+	inputsKept,
 	sampleFlight,
 	type FlightEnd,
 	type FlightSetup

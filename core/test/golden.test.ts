@@ -1,7 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
-import { aircraftCatalog, areaCatalog, standardCatalog } from '../../data/index.js';
+import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
 	AIRCRAFT_EDITIONS,
 	AREA_EDITIONS,
@@ -79,6 +79,26 @@ describe.each(editions)('what was stored in %s is opened and graded', (edition) 
 			expect(a.altitudeFt).toBeCloseTo(b.altitudeFt, name === 'resume' ? 9 : 0);
 		}
 	);
+});
+
+describe('a state that was kept before a lever came', () => {
+	it('is taken up with that lever at rest, and one that nobody has any more is refused', () => {
+		const state = JSON.parse(readFileSync(new URL('./edition-2/resume.json', GOLDEN), 'utf8')) as {
+			inputs: Record<string, unknown>;
+		};
+		const { mixture: _, ...inputs } = state.inputs;
+		const before = RESUME_EDITIONS.upgrade({ ...state, inputs }, { assist: 'direct' });
+		const card = cardCatalog.get('hold-direct');
+		const flown = new CardFlight(card, aircraftCatalog.get(card.aircraft), areaCatalog.get(card.area), {
+			assist: 'direct',
+			seed: 7
+		});
+		flown.resume(before, joinChunks([]));
+		expect(flown.inputs.mixture).toBe(1);
+		expect(flown.inputs.throttle).toBe(state.inputs.throttle);
+		const after = { ...state, inputs: { ...inputs, spoilers: 1 } };
+		expect(() => RESUME_EDITIONS.upgrade(after, { assist: 'direct' })).toThrow(/spoilers is not a known key/);
+	});
 });
 
 describe('an edition that is not ours', () => {

@@ -85,6 +85,8 @@ interface Control<S extends TSchema, C extends string = string, A extends string
 	springs?: boolean;
 	channels: Record<C, Kept<Static<S>>>;
 	keys?: HeldKeys<A>;
+	/** Its name on the quadrant, where it has a lever there; `governed` ones only with a constant-speed propeller. */
+	lever?: { label: string; governed?: true };
 }
 
 const control = <S extends TSchema, C extends string = never, A extends string = never>(
@@ -151,21 +153,24 @@ const CONTROLS = {
 		atRest: 0,
 		flies: true,
 		channels: { throttle: kept(0.002) },
-		keys: lever(['powerUp', 'More power'], ['powerDown', 'Less power'], 0.22)
+		keys: lever(['powerUp', 'More power'], ['powerDown', 'Less power'], 0.22),
+		lever: { label: 'Throttle' }
 	}),
 	/** Propeller lever, 0 (back, coarse) to 1 (forward, fine); of no meaning with fixed pitch. */
 	propeller: control({
 		schema: num,
 		atRest: 1,
 		channels: { propellerInput: kept(0.005) },
-		keys: lever(['propellerUp', 'Propeller lever forward'], ['propellerDown', 'Propeller lever back'], 0.2)
+		keys: lever(['propellerUp', 'Propeller lever forward'], ['propellerDown', 'Propeller lever back'], 0.2),
+		lever: { label: 'Prop', governed: true }
 	}),
 	/** 0 (cut off) to 1 (full rich). */
 	mixture: control({
 		schema: num,
 		atRest: 1,
 		channels: { mixtureInput: kept(0.005) },
-		keys: lever(['mixtureUp', 'Mixture richer'], ['mixtureDown', 'Mixture leaner'], 0.2)
+		keys: lever(['mixtureUp', 'Mixture richer'], ['mixtureDown', 'Mixture leaner'], 0.2),
+		lever: { label: 'Mix' }
 	}),
 	/** Gear lever: 0 up, 1 down, 2 let down by hand; of no meaning with a fixed gear. */
 	gear: control({ schema: num, atRest: 1, channels: {} }),
@@ -175,7 +180,8 @@ const CONTROLS = {
 		atRest: 0,
 		flies: true,
 		channels: { trim: kept(0.002) },
-		keys: lever(['trimUp', 'Trim nose up'], ['trimDown', 'Trim nose down'], 0.09, -1)
+		keys: lever(['trimUp', 'Trim nose up'], ['trimDown', 'Trim nose down'], 0.09, -1),
+		lever: { label: 'Trim' }
 	}),
 	/** Chosen flap setting, degrees. */
 	flapsDeg: control({ schema: num, atRest: 0, channels: {} }),
@@ -337,3 +343,18 @@ export const HELD_CONTROLS: readonly { name: HeldControl; keys: HeldKeys<HeldAct
 		const { keys } = CONTROLS[name] as { keys?: HeldKeys<HeldAction> };
 		return keys ? [{ name: name as HeldControl, keys }] : [];
 	});
+
+/** The levers of the quadrant from left to right: what they are called, and from where to where they go. */
+export const QUADRANT: readonly {
+	name: HeldControl;
+	label: string;
+	/** Only with a constant-speed propeller. */
+	governed: boolean;
+	low: number;
+	high: number;
+}[] = HELD_CONTROLS.flatMap(({ name, keys: { moves } }) => {
+	const { lever: drawn } = CONTROLS[name] as { lever?: { label: string; governed?: true } };
+	return drawn && moves.kind === 'lever'
+		? [{ name, label: drawn.label, governed: drawn.governed ?? false, low: moves.low, high: moves.high }]
+		: [];
+});

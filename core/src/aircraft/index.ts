@@ -18,6 +18,7 @@ export {
 	FLYING_CONTROLS,
 	HELD_CONTROLS,
 	MOST_LINES,
+	QUADRANT,
 	SPRUNG_CONTROLS,
 	inputsAtRest,
 	only,

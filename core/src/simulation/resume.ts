@@ -70,7 +70,8 @@ export const ResumeState = Type.Object(
 			},
 			closed
 		),
-		inputs: ControlInputs,
+		/** A control that came after the state was kept stands at rest. */
+		inputs: Type.Partial(ControlInputs, closed),
 		/** Where in the card it was; for those who watch. */
 		phase: Type.Integer({ minimum: -1, maximum: 40 }),
 		phaseSeconds: num
@@ -101,6 +102,9 @@ export const RESUME_EDITIONS = new Editions<typeof ResumeState, { assist: Assist
 	},
 	1
 );
+
+/** The controls as a kept state has them. */
+export const inputsKept = ({ inputs }: ResumeState): ControlInputs => ({ ...inputsAtRest(), ...inputs });
 
 /** The flight's own part of a kept state, as the simulation takes it. */
 export const snapshotOf = ({ flight }: ResumeState): FlightSnapshot => ({

@@ -15,7 +15,8 @@ import {
 	snapshotOf,
 	STEPS_PER_SECOND,
 	type FlightSetup,
-	type ResumeState
+	type ResumeState,
+	inputsKept
 } from '../simulation/index.js';
 import type { Area } from '../world/index.js';
 import { CallsProgress } from './calls.js';
@@ -128,7 +129,7 @@ export class CardFlight {
 		}
 		this.flight.restore(snapshotOf(state));
 		this.sampledAt = this.flight.steps;
-		this.inputs = { ...state.inputs, ...only(inputsAtRest(), SPRUNG_CONTROLS), byInstructor: 0 };
+		this.inputs = { ...inputsKept(state), ...only(inputsAtRest(), SPRUNG_CONTROLS), byInstructor: 0 };
 		return recorded.length;
 	}
 

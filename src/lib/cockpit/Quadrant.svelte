@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { ControlInputs } from '@hanza/core';
+	import { QUADRANT, type ControlInputs } from '@hanza/core';
 	import type { Cockpit } from '$lib/cockpit/cockpit.svelte.js';
 	import Lever from '$lib/panel/controls/Lever.svelte';
 	import YokePad from './controls/YokePad.svelte';
@@ -11,48 +11,22 @@
 		complex: boolean;
 	}
 	const { cockpit, inputs, complex }: Props = $props();
+	const tenths = (value: number) => `${value >= 0 ? '▴' : '▾'} ${Math.abs(value * 10).toFixed(1)}`;
 </script>
 
 <div class="grid min-h-0 grid-rows-[minmax(0,1fr)_10rem_auto] gap-2">
 	<div class="grid min-h-0 auto-cols-fr grid-flow-col">
-		<Lever
-			label="Throttle"
-			value={inputs.throttle}
-			min={0}
-			max={1}
-			step={0.005}
-			text={`${Math.round(inputs.throttle * 100)} %`}
-			oninput={(throttle) => cockpit.control({ throttle })}
-		/>
-		{#if complex}
+		{#each QUADRANT.filter(({ governed }) => complex || !governed) as { name, label, low, high } (name)}
 			<Lever
-				label="Prop"
-				value={inputs.propeller}
-				min={0}
-				max={1}
+				{label}
+				value={inputs[name]}
+				min={low}
+				max={high}
 				step={0.005}
-				text={`${Math.round(inputs.propeller * 100)} %`}
-				oninput={(propeller) => cockpit.control({ propeller })}
+				text={low < 0 ? tenths(inputs[name]) : `${Math.round(inputs[name] * 100)} %`}
+				oninput={(value) => cockpit.control({ [name]: value })}
 			/>
-		{/if}
-		<Lever
-			label="Mix"
-			value={inputs.mixture}
-			min={0}
-			max={1}
-			step={0.005}
-			text={`${Math.round(inputs.mixture * 100)} %`}
-			oninput={(mixture) => cockpit.control({ mixture })}
-		/>
-		<Lever
-			label="Trim"
-			value={inputs.trim}
-			min={-1}
-			max={1}
-			step={0.005}
-			text={`${inputs.trim >= 0 ? '▴' : '▾'} ${Math.abs(inputs.trim * 10).toFixed(1)}`}
-			oninput={(trim) => cockpit.control({ trim })}
-		/>
+		{/each}
 	</div>
 	<YokePad
 		elevator={inputs.elevator}

@@ -65,7 +65,6 @@ export class Outbox {
 
 	/** Resolves when everything has reached the server. */
 	drain(): Promise<void> {
-		if (this.queue.length === 0 && !this.working) return Promise.resolve();
 		const done = new Promise<void>((resolve) => this.settled.push(resolve));
 		void this.work();
 		return done;

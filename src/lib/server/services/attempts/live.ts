@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import {
 	EAST,
+	inputsKept,
 	METRES_PER_NM,
 	NORTH,
 	STEPS_PER_SECOND,
@@ -34,7 +35,7 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 			timeSeconds,
 			// The cockpit wrote all of its readings; the schema of a kept state does not name them.
 			panel: resume.flight.panel as unknown as PanelReadings,
-			inputs: resume.inputs,
+			inputs: inputsKept(resume),
 			failures: resume.flight.failures as ArmedFailure[],
 			phase: resume.phase ?? 0,
 			phaseSeconds: resume.phaseSeconds ?? 0,
