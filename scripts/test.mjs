@@ -93,7 +93,8 @@ check('types', bin('svelte-check'), [
 	'warning',
 	'--fail-on-warnings',
 	'--output',
-	'human'
+	'human',
+	...(fast ? ['--incremental'] : [])
 ]);
 
 if (beside) {
