@@ -120,7 +120,18 @@ function copyTo(place) {
 /** @returns whether the tests fell; a run without an end counts as fallen. */
 function fall(place, tests) {
 	return new Promise((resolve) => {
-		const words = ['run', '--project', 'unit', '--bail', '1', '--maxWorkers', '1', ...tests];
+		const words = [
+			'run',
+			'--project',
+			'unit',
+			'--project',
+			'flights',
+			'--bail',
+			'1',
+			'--maxWorkers',
+			'1',
+			...tests
+		];
 		const child = spawn(join(root, 'node_modules/.bin/vitest'), words, {
 			cwd: place,
 			stdio: 'ignore',
