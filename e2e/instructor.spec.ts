@@ -44,6 +44,13 @@ test('remarks are pinned to moments, and an override keeps both values with its 
 	await page.getByRole('button', { name: 'Add' }).click();
 	await expect(page.getByRole('alert')).toHaveText('The time must look like 1:05, or be left empty.');
 	await expect(page.getByRole('textbox', { name: 'A remark' })).toHaveValue('Watch the trim here.');
+	// No minute has 75 s, and this flight no 99 minutes.
+	await page.getByLabel('at', { exact: true }).fill('1:75');
+	await page.getByRole('button', { name: 'Add' }).click();
+	await expect(page.getByRole('alert')).toHaveText('The time must look like 1:05, or be left empty.');
+	await page.getByLabel('at', { exact: true }).fill('99:00');
+	await page.getByRole('button', { name: 'Add' }).click();
+	await expect(page.getByRole('alert')).toHaveText(/^The time must be within the flight, 0:00 to \d+:\d\d/);
 	await page.getByLabel('at', { exact: true }).fill('1:40');
 	await page.getByRole('button', { name: 'Add' }).click();
 	await expect(page.getByTestId('remarks')).toContainText('1:40 Watch the trim here.');

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { describe, expect, it } from 'vitest';
-import { InfeasibleError, HanzaError, InputError, parse } from '../src/index.js';
+import { cardCatalog } from '../../data/index.js';
+import { InfeasibleError, HanzaError, InputError, parse, problemsOf, TaskCard } from '../src/index.js';
 
 const closed = { additionalProperties: false };
 const Schema = Type.Object(
@@ -43,6 +44,29 @@ describe('a refusal names the place and what is allowed', () => {
 		[null, 'the input must be an object']
 	])('%j', (value, message) => {
 		expect(refusal(value)).toBe(message);
+	});
+
+	const range = Type.Number({ minimum: 0, maximum: 60 });
+	it.each([
+		[Type.Union([range, Type.Null()]), 'a number from 0 to 60 or nothing'],
+		[Type.Union([range, Type.Literal('calm')]), 'one of calm or a number from 0 to 60'],
+		[Type.Union([Type.Literal('left'), Type.Null()]), 'one of left or nothing'],
+		[Type.Union([Type.Integer(), Type.Array(range), Type.String()]), 'a whole number or an array or a text']
+	])('of several forms, %j', (schema, allowed) => {
+		expect(() => parse(Type.Object({ wind: schema }), { wind: true })).toThrow(`/wind must be ${allowed}`);
+		expect(problemsOf(Type.Object({ wind: schema }), { wind: true })).toEqual({ wind: `must be ${allowed}` });
+	});
+
+	const { phases, ...card } = cardCatalog.get('hold-direct');
+	it.each([
+		[{ kind: 'time', seconds: 5 }, /^\/phases\/0\/end must be of kind elapsed, above, .*marked, all, any$/],
+		[{ kind: 'elapsed', secs: 5 }, /^\/phases\/0\/end\/(secs is not a known key|seconds is missing)$/],
+		[{ kind: 'elapsed', seconds: 'x' }, /^\/phases\/0\/end\/seconds must be a number/],
+		[{ kind: 'all', of: [{ kind: 'elapsed' }] }, /^\/phases\/0\/end\/of\/0\/seconds is missing$/],
+		[{ kind: 'all', of: [{ kind: 'when' }] }, /^\/phases\/0\/end\/of\/0 must be of kind elapsed/],
+		[7, /^\/phases\/0\/end must be of kind elapsed/]
+	])('of the kind that was meant: the end of a phase, %j', (end, message) => {
+		expect(() => parse(TaskCard, { ...card, phases: [{ ...phases[0], end }] })).toThrow(message);
 	});
 
 	it('takes what fits, unchanged', () => {

@@ -27,6 +27,37 @@ function numberRange(schema: RangeSchema | undefined): string {
 	return `a number${parts.length > 0 ? ' ' + parts.join(' and ') : ''}`;
 }
 
+interface Described extends RangeSchema {
+	const?: unknown;
+	type?: string;
+	anyOf?: Described[];
+	properties?: Record<string, Described>;
+}
+/** The kind that an object of one of several forms says it is. */
+const kindOf = ({ properties }: Described): unknown => properties?.kind?.const;
+
+/** What one of several forms may be. */
+function anyOf(forms: Described[]): string {
+	const flat = forms.flatMap((form) => form.anyOf ?? [form]);
+	const literals = flat.flatMap((form) => (form.const === undefined ? [] : [form.const]));
+	const kinds = flat.flatMap((form) => kindOf(form) ?? []);
+	const others = flat
+		.filter((form) => form.const === undefined && kindOf(form) === undefined && form.type !== 'null')
+		.map((form) =>
+			form.type === 'number' || form.type === 'integer'
+				? numberRange(form).replace('number', form.type === 'integer' ? 'whole number' : 'number')
+				: form.type === 'array' || form.type === 'object'
+					? `an ${form.type}`
+					: 'a text'
+		);
+	return [
+		...(literals.length > 0 ? [`one of ${literals.join(', ')}`] : []),
+		...(kinds.length > 0 ? [`of kind ${kinds.join(', ')}`] : []),
+		...new Set(others),
+		...(flat.some(({ type }) => type === 'null') ? ['nothing'] : [])
+	].join(' or ');
+}
+
 function wantedOf(error: ErrorObject): { place: string; wanted: string } {
 	const place = error.instancePath;
 	const parent = error.parentSchema as (RangeSchema & { type?: string }) | undefined;
@@ -54,29 +85,29 @@ function wantedOf(error: ErrorObject): { place: string; wanted: string } {
 			return { place, wanted: `must be ${JSON.stringify(error.params.allowedValue)}` };
 		case 'anyOf':
 		case 'oneOf': {
-			const options = (error.schema as { const?: unknown }[]).map((option) => option.const);
-			if (options.every((option) => option !== undefined))
-				return { place, wanted: `must be one of ${options.join(', ')}` };
-			return { place, wanted: 'fits none of the forms allowed here' };
+			return { place, wanted: `must be ${anyOf(error.schema as Described[])}` };
 		}
 		default:
 			return { place, wanted: error.message ?? 'is not allowed' };
 	}
 }
 
-/** Errors inside a union of literals arrive as several `const` failures; the union itself says it better. */
+/** Errors inside a union arrive branch by branch; the branch that was meant says it best, or the union itself. */
 function mostTelling(errors: ErrorObject[]): ErrorObject {
-	const union = errors.find((error) => error.keyword === 'anyOf' || error.keyword === 'oneOf');
-	if (union) {
-		const literals = (union.schema as { const?: unknown }[]).every((option) => option.const !== undefined);
-		if (literals) return union;
-		// The branch whose error lies deepest is the one that was meant.
-		const deepest = errors
-			.filter((error) => error !== union && error.keyword !== 'const')
-			.sort((a, b) => b.instancePath.split('/').length - a.instancePath.split('/').length)[0];
-		return deepest && deepest.instancePath.length > union.instancePath.length ? deepest : union;
-	}
-	return errors[0]!;
+	const union = errors.findLast(({ keyword }) => keyword === 'anyOf' || keyword === 'oneOf');
+	if (!union) return errors[0]!;
+	const forms = union.schema as Described[];
+	const kind = (union.data as { kind?: unknown } | null)?.kind;
+	const meant = forms.findIndex((form) => kind !== undefined && kindOf(form) === kind);
+	const within = errors.filter(
+		({ schemaPath }) => meant < 0 || schemaPath.startsWith(`${union.schemaPath}/${meant}/`)
+	);
+	if (meant >= 0) return mostTelling(within);
+	// The branch whose error lies deepest is the one that was meant.
+	const deepest = within
+		.filter((error) => error !== union && error.keyword !== 'const')
+		.sort((a, b) => b.instancePath.split('/').length - a.instancePath.split('/').length)[0];
+	return deepest && deepest.instancePath.length > union.instancePath.length ? deepest : union;
 }
 
 /**

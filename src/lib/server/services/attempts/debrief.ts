@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Grade } from '@hanza/core';
+import { formatClock, InputError, type Grade } from '@hanza/core';
 import {
 	addOverride,
 	addRemark,
@@ -74,6 +74,9 @@ export async function remark(
 	{ text, atSeconds }: { text: string; atSeconds: number | null }
 ): Promise<void> {
 	const attempt = found(await instructedAttempt(db, person, id));
+	const seconds = attempt.grade?.seconds ?? Infinity;
+	if (atSeconds !== null && atSeconds > seconds)
+		throw new InputError('/at', `must be within the flight, 0:00 to ${formatClock(seconds)}`);
 	await addRemark(db, { attemptId: attempt.id, authorId: person.id, text, atSeconds });
 }
 

@@ -27,7 +27,7 @@ const MOST_BYTES = 20_000_000;
 /** "1:05" or "65" as seconds; null when empty; NaN when it is neither. */
 function secondsOf(text: string): number | null {
 	if (text.trim() === '') return null;
-	const match = /^\s*(?:(\d+):)?(\d+(?:\.\d+)?)\s*$/.exec(text);
+	const match = /^\s*(?:(\d+):(?=[0-5]?\d(?:\D|$)))?(\d+(?:\.\d+)?)\s*$/.exec(text);
 	const seconds = match ? Number(match[1] ?? 0) * 60 + Number(match[2]) : NaN;
 	return seconds <= LONGEST_SECONDS ? seconds : NaN;
 }
@@ -44,7 +44,10 @@ export const actions: Actions = {
 			const atSeconds = secondsOf(at);
 			if (Number.isNaN(atSeconds))
 				return refusedForm(form.entered, { at: 'The time must look like 1:05, or be left empty.' });
-			await remark(db, person, event.params.id, { text, atSeconds });
+			return orRefused(
+				() => remark(db, person, event.params.id, { text, atSeconds }),
+				(message) => refusedForm(form.entered, { at: message.replace(/^\/at/, 'The time') }).data
+			);
 		}),
 	gaze: (event) =>
 		action(event, null, async ({ db, person }) => {
