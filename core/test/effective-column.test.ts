@@ -10,6 +10,8 @@ import {
 	recognitionText,
 	sampleFlight,
 	setupOf,
+	standardDay,
+	trueAltitudeFt,
 	type FailureKind,
 	type Sample
 } from '../src/index.js';
@@ -36,10 +38,10 @@ describe('a dial that has failed', () => {
 	});
 
 	it('is believed before it fails and not after; others are believed throughout', () => {
-		const altitude = effectiveColumn(track, 'indicatedAltitudeFt')!;
+		const altitude = effectiveColumn(track, 'indicatedAltitudeFt', standardDay)!;
 		expect(altitude[50]).toBe(3000);
 		expect(altitude[150]).toBeCloseTo(2250, 0);
-		expect(effectiveColumn(track, 'indicatedAirspeedKt')![150]).toBe(90);
+		expect(effectiveColumn(track, 'indicatedAirspeedKt', standardDay)![150]).toBe(90);
 	});
 
 	it('is replaced in a live sample as in a recorded one', () => {
@@ -49,18 +51,60 @@ describe('a dial that has failed', () => {
 			altitudeFt: 2222,
 			headingDeg: 45
 		};
-		expect(eventSample(sample).indicatedAltitudeFt).toBe(sample.indicatedAltitudeFt);
-		const failed = eventSample({ ...sample, failures: bit('static-blocked') });
-		expect(failed.indicatedAltitudeFt).toBe(2222);
+		expect(eventSample(sample, standardDay).indicatedAltitudeFt).toBe(sample.indicatedAltitudeFt);
+		const failed = eventSample({ ...sample, failures: bit('static-blocked') }, standardDay);
+		expect(failed.indicatedAltitudeFt).toBeCloseTo(2222 + (sample.altimeterSettingHpa - 1013.25) * 27.3, 0);
 		expect(failed.indicatedHeadingDeg).toBe(sample.indicatedHeadingDeg);
-		expect(eventSample({ ...sample, failures: bit('vacuum') }).indicatedHeadingDeg).toBe(45);
+		expect(eventSample({ ...sample, failures: bit('vacuum') }, standardDay).indicatedHeadingDeg).toBe(45);
+	});
+
+	const cold = { seaLevelPressureHpa: 990, temperatureOffsetC: -20 };
+	it('in cold air it is stood in for by what a sound one would show, not by the true height', () => {
+		// 3000 ft on a sound dial set to the pressure of the day.
+		const height = trueAltitudeFt(3000, cold.seaLevelPressureHpa, cold.temperatureOffsetC);
+		expect(height).toBeLessThan(2800);
+		for (const kind of ['static-blocked', 'altimeter-stuck'] as const) {
+			const set = (hPa: number) =>
+				drawn(10, {
+					indicatedAltitudeFt: [[0, 3333]],
+					altitudeFt: [[0, height]],
+					altimeterSettingHpa: [[0, hPa]],
+					failures: [[0, bit(kind)]]
+				});
+			expect(effectiveColumn(set(990), 'indicatedAltitudeFt', cold)![50]).toBeCloseTo(3000, 0);
+			// As it was set: 10 hPa more are some 280 ft more on the dial.
+			const more = effectiveColumn(set(1000), 'indicatedAltitudeFt', cold)![50]!;
+			expect(more).toBeGreaterThan(3260);
+			expect(more).toBeLessThan(3300);
+		}
+	});
+
+	it('a sound one on the panel shows what is taken for sound, in air of any day', () => {
+		for (const day of [standardDay, cold, { seaLevelPressureHpa: 1030, temperatureOffsetC: 20 }]) {
+			const card = { ...descentCard, weather: { ...descentCard.weather, ...day } };
+			const flight = new Flight({ ...setupOf(card, trainer, area), assist: 'direct', seed: 1 });
+			const inputs = { ...flight.initialControls, altimeterSettingHpa: day.seaLevelPressureHpa - 3 };
+			for (let i = 0; i < 240; i++) flight.step(inputs);
+			const sample = sampleFlight(flight, inputs);
+			const failed = { ...sample, failures: bit('altimeter-stuck') };
+			const { indicatedAltitudeFt } = eventSample(failed, day);
+			expect(Math.abs(indicatedAltitudeFt - sample.indicatedAltitudeFt)).toBeLessThan(5);
+		}
+	});
+
+	it('a climb is that of the pressure: in cold air fewer feet are as much on the dial', () => {
+		const track = drawn(5, { altitudeFt: [[0, 5000]], verticalSpeedFpm: [[0, -500]] });
+		const rate = (day: typeof cold) => effectiveColumn(track, 'verticalSpeedFpm', day)![20]!;
+		expect(rate({ ...cold, temperatureOffsetC: 0 })).toBe(-500);
+		// 278.2 K in the standard atmosphere at that pressure or so, 20 less on the day.
+		expect(rate(cold)).toBeCloseTo((-500 * 278.2) / 258.2, -1);
 	});
 
 	it('that was not recorded is stood in for, and neither is invented', () => {
 		const bare = drawn(5, { altitudeFt: [[0, 1234]] });
-		expect(effectiveColumn(bare, 'indicatedAltitudeFt')![10]).toBe(1234);
-		expect(effectiveColumn(bare, 'indicatedAirspeedKt')).toBeNull();
-		expect(effectiveColumn(bare, 'bankDeg')).toBeNull();
+		expect(effectiveColumn(bare, 'indicatedAltitudeFt', standardDay)![10]).toBeCloseTo(1234, 9);
+		expect(effectiveColumn(bare, 'indicatedAirspeedKt', standardDay)).toBeNull();
+		expect(effectiveColumn(bare, 'bankDeg', standardDay)).toBeNull();
 	});
 });
 

@@ -82,7 +82,6 @@ export {
 	airplaneIn,
 	calibratedKt,
 	indicatedKt,
-	standardDay,
 	trimWheelFor,
 	trimmedAtThrottle,
 	trimmedFlight,

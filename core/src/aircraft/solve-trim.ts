@@ -1,7 +1,8 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { InputError } from '../base/index.js';
 import type { Aircraft } from './aircraft.js';
-import { calibratedKt, standardDay, trimmedFlight } from './trim.js';
+import { standardDay } from '../world/index.js';
+import { calibratedKt, trimmedFlight } from './trim.js';
 
 /** A steady flight to be trimmed: speed in kt, rate in ft/min, altitude in ft, flap and bank in degrees. */
 export const TrimInput = Type.Object(

@@ -61,9 +61,6 @@ export interface Trimmed {
 	manifoldPressureInHg: number;
 }
 
-/** The standard day: ISA at sea level. */
-export const standardDay = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0 } as const;
-
 /**
  * Steady straight flight or a steady coordinated turn: seven unknowns (angle of attack, sideslip,
  * three surfaces, shaft speed or the pitch of governed blades, turn rate) from six balanced accelerations and the ball in the

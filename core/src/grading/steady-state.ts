@@ -1,6 +1,7 @@
 import { powerUnit, type Aircraft, type Configuration } from '../aircraft/index.js';
 import { runningMean, spread } from '../base/index.js';
 import { effectiveColumn, type ChannelName, type Track } from '../recording/index.js';
+import { standardDay } from '../world/index.js';
 
 /** A stretch of a flight in which nothing moved: what was held, and what it gave. */
 export interface SteadyStretch {
@@ -49,8 +50,8 @@ export function steadyStretches(
 		'verticalSpeedFpm',
 		unit
 	] as const satisfies ChannelName[];
-	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
-	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
+	const speed = effectiveColumn(track, 'indicatedAirspeedKt', standardDay);
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', standardDay);
 	if (!speed || !altitude || needed.some((name) => !track.has(name))) return [];
 	const [pitch, bank, throttle, flaps, climb, power] = needed.map((name) => track.column(name)) as [
 		Float64Array,

@@ -1,4 +1,5 @@
-import { calibratedKt, standardDay, trimmedFlight, trimWheelFor, type Aircraft } from '../aircraft/index.js';
+import { calibratedKt, trimmedFlight, trimWheelFor, type Aircraft } from '../aircraft/index.js';
+import { standardDay } from '../world/index.js';
 import { InfeasibleError, clamp } from '../base/index.js';
 import type { Path } from '../paths/index.js';
 import { propellerLever } from '../simulation/index.js';

@@ -1,9 +1,10 @@
 import { FAILURE_KINDS, AFFECTED_INSTRUMENTS, type Instrument } from '../aircraft/index.js';
-import type { ChannelName } from './channels.js';
+import { soundAltimeterFt, soundVerticalSpeedFpm, type Day } from '../world/index.js';
+import type { ChannelName, Sample } from './channels.js';
 import type { Track } from './track.js';
 
-/** Channels that a dial shows, the dial, and the channel that a healthy dial would have shown. */
-export const TRUE_CHANNEL = {
+/** Channels that a dial shows, the dial, and what it shows it of. */
+const TRUE_CHANNEL = {
 	indicatedAltitudeFt: { instrument: 'altimeter', instead: 'altitudeFt' },
 	indicatedAirspeedKt: { instrument: 'airspeed', instead: 'calibratedAirspeedKt' },
 	indicatedHeadingDeg: { instrument: 'heading', instead: 'headingDeg' }
@@ -33,19 +34,57 @@ export const effectiveFailures = (failures: number, alternateStatic: number): nu
 export const isAffected = (name: ShownChannel, failures: number): boolean =>
 	(failures & AFFECTED_BY[name]) !== 0;
 
+/** A moment of a flight, as far as it decides what sound instruments show. */
+type Moment = Pick<Sample, 'altitudeFt' | 'calibratedAirspeedKt' | 'headingDeg' | 'altimeterSettingHpa'>;
+/** What each dial would have shown, had it been sound, as it was set. */
+const SOUND: Record<ShownChannel, (moment: Moment, day: Day) => number> = {
+	indicatedAltitudeFt: ({ altitudeFt, altimeterSettingHpa }, day) =>
+		soundAltimeterFt(day, altitudeFt, altimeterSettingHpa),
+	indicatedAirspeedKt: ({ calibratedAirspeedKt }) => calibratedAirspeedKt,
+	indicatedHeadingDeg: ({ headingDeg }) => headingDeg
+};
+
 /**
- * A channel for grading: what the dial showed, but where the dial had failed, what was so. A student is
- * graded by the flight, not by a lie; and what was not recorded stays absent.
+ * A channel of one sample for grading: targets are what sound instruments are to show, so where a dial has failed, it is
+ * what it would have shown, had it been sound, in the air of the day and as it was set. The rate of climb is that of the
+ * pressure: in cold air a dial's 500 ft/min are fewer.
  */
-export function effectiveColumn(track: Track, name: ChannelName): Float64Array | null {
-	if (!isShownChannel(name)) return track.has(name) ? track.column(name) : null;
-	const { instead } = TRUE_CHANNEL[name];
-	if (!track.has(name)) return track.has(instead) ? track.column(instead) : null;
-	const shown = track.column(name);
-	if (!track.has('failures') || !track.has(instead)) return shown;
-	const alternate = track.has('alternateStatic') ? track.column('alternateStatic') : null;
-	const failures = track.column('failures').map((mask, i) => effectiveFailures(mask, alternate?.[i] ?? 0));
+export function effectiveValue(sample: Sample, name: ChannelName, day: Day): number {
+	if (name === 'verticalSpeedFpm') return soundVerticalSpeedFpm(day, sample.altitudeFt, sample[name]);
+	if (!isShownChannel(name)) return sample[name];
+	const failures = effectiveFailures(sample.failures, sample.alternateStatic);
+	return isAffected(name, failures) ? SOUND[name](sample, day) : sample[name];
+}
+
+/**
+ * The same for a whole recording: what the dial showed, but where it had failed, what a sound one would have shown. A
+ * student is graded by the flight, not by a lie; and what was not recorded stays absent.
+ * @param day the air, as the card sets it.
+ */
+export function effectiveColumn(track: Track, name: ChannelName, day: Day): Float64Array | null {
+	const column = (one: ChannelName) => (track.has(one) ? track.column(one) : null);
+	const altitude = column('altitudeFt');
+	if (name === 'verticalSpeedFpm' && day.temperatureOffsetC !== 0 && altitude)
+		return column(name)?.map((rate, i) => soundVerticalSpeedFpm(day, altitude[i]!, rate)) ?? null;
+	if (!isShownChannel(name)) return column(name);
+	const truth = column(TRUE_CHANNEL[name].instead);
+	const settings = column('altimeterSettingHpa');
+	const sound = (i: number) =>
+		SOUND[name](
+			{
+				altitudeFt: truth![i]!,
+				calibratedAirspeedKt: truth![i]!,
+				headingDeg: truth![i]!,
+				altimeterSettingHpa: settings?.[i] ?? day.seaLevelPressureHpa
+			},
+			day
+		);
+	const shown = column(name);
+	if (!shown) return truth && Float64Array.from(truth, (_, i) => sound(i));
+	const masks = column('failures');
+	if (!masks || !truth) return shown;
+	const alternate = column('alternateStatic');
+	const failures = masks.map((mask, i) => effectiveFailures(mask, alternate?.[i] ?? 0));
 	if (!failures.some((mask) => isAffected(name, mask))) return shown;
-	const truth = track.column(instead);
-	return shown.map((value, i) => (isAffected(name, failures[i]!) ? truth[i]! : value));
+	return shown.map((value, i) => (isAffected(name, failures[i]!) ? sound(i) : value));
 }

@@ -94,7 +94,7 @@ export class CardFlight {
 		this.sampledAt = flight.steps;
 		const sample = sampleFlight(flight, this.inputs);
 		this.onSample(sample);
-		this.see(eventSample(sample), flight.timeSeconds, this.inputs.calls);
+		this.see(eventSample(sample, this.card.weather), flight.timeSeconds, this.inputs.calls);
 	}
 
 	private see(seen: EventSample, seconds: number, ticked: number): void {
@@ -120,7 +120,7 @@ export class CardFlight {
 	 * @returns samples that were recorded before.
 	 */
 	resume(state: ResumeState, recorded: Track): number {
-		const columns = EVENT_CHANNELS.map((name) => effectiveColumn(recorded, name));
+		const columns = EVENT_CHANNELS.map((name) => effectiveColumn(recorded, name, this.card.weather));
 		const ticked = recorded.has('calls') ? recorded.column('calls') : null;
 		const seen = {} as EventSample;
 		for (let i = 0; i < recorded.length; i++) {

@@ -1,14 +1,7 @@
 import { signedDeg } from '../base/index.js';
 import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
-import {
-	isShownChannel,
-	isAffected,
-	effectiveFailures,
-	TRUE_CHANNEL,
-	type ChannelName,
-	type Sample
-} from '../recording/index.js';
-import { seenFrom } from '../world/index.js';
+import { effectiveValue, type ChannelName, type Sample } from '../recording/index.js';
+import { seenFrom, type Day } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
 import type { LeafEvent, PhaseEvent } from './events.js';
 
@@ -31,13 +24,9 @@ export const EVENT_CHANNELS = [
 export type EventSample = Pick<Sample, (typeof EVENT_CHANNELS)[number]>;
 
 /** What events look at in a live sample: a failed dial does not decide where the flight is on its card. */
-export function eventSample(sample: Sample): EventSample {
+export function eventSample(sample: Sample, day: Day): EventSample {
 	const seen = {} as EventSample;
-	for (const name of EVENT_CHANNELS)
-		seen[name] =
-			isShownChannel(name) && isAffected(name, effectiveFailures(sample.failures, sample.alternateStatic))
-				? sample[TRUE_CHANNEL[name].instead]
-				: sample[name];
+	for (const name of EVENT_CHANNELS) seen[name] = effectiveValue(sample, name, day);
 	return seen;
 }
 
@@ -164,10 +153,10 @@ export class EventWatch {
 const PASSED_WITHIN_NM = 1.5;
 /** Along a course is a track within this of it, degrees. */
 const ALONG_DEG = 30;
-/** A radial counts as crossed when it isAffected this near, not on the far side of the station. */
+/** A radial counts as crossed when it is crossed this near, not on the far side of the station. */
 const RADIAL_NEAR_DEG = 30;
 
-/** How far ahead a place isAffected along the track, NM; NaN where it is too far to the side or away to be passed. */
+/** How far ahead a place is along the track, NM; NaN where it is too far to the side or away to be passed. */
 function aheadNm(
 	place: { northNm: number; eastNm: number },
 	variationDeg: number,

@@ -89,7 +89,7 @@ function fromCaptured(shares: Float64Array): Float64Array {
 
 /** What a target is measured on: what its dial showed, or how far the flight was from the path. */
 export const targetColumn = (
-	card: Pick<TaskCard, 'navigation'>,
+	card: Pick<TaskCard, 'navigation' | 'weather'>,
 	phase: Pick<Phase, 'path'>,
 	track: Track,
 	kind: TargetKind,
@@ -97,4 +97,4 @@ export const targetColumn = (
 ): Float64Array | null =>
 	isPathTarget(kind)
 		? pathDeviation(card, phase, track, kind, begin)
-		: effectiveColumn(track, TARGET_CHANNELS[kind]);
+		: effectiveColumn(track, TARGET_CHANNELS[kind], card.weather);

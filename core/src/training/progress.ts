@@ -64,7 +64,7 @@ export class CardProgress {
 /** The phases of a recorded flight. */
 export function cutPhases(card: TaskCard, track: Track): PhaseTimes[] {
 	const progress = new CardProgress(card);
-	const columns = EVENT_CHANNELS.map((name) => effectiveColumn(track, name));
+	const columns = EVENT_CHANNELS.map((name) => effectiveColumn(track, name, card.weather));
 	const sample = {} as EventSample;
 	for (let i = 0; i < track.length; i++) {
 		// NaN fulfils no event: what was not recorded cannot begin or end a phase.

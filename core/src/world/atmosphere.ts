@@ -129,6 +129,40 @@ export const altimeterFt = (staticPa: number, settingHpa: number): number =>
 		pressureAltitudeM((settingHpa * 100) / SEA_LEVEL_PRESSURE_PA)) /
 	METRES_PER_FT;
 
+/** The air of a day, as far as it decides what instruments make of it. */
+export interface Day {
+	seaLevelPressureHpa: number;
+	temperatureOffsetC: number;
+}
+
+/** The standard day: ISA at sea level. */
+export const standardDay: Readonly<Day> = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0 };
+
+/** What a sound altimeter shows, ft, at a true altitude, ft, with its setting, hPa, in the air of a day. */
+export const soundAltimeterFt = (
+	{ seaLevelPressureHpa, temperatureOffsetC }: Day,
+	altitudeFt: number,
+	settingHpa: number
+): number =>
+	altimeterFt(
+		airAt(altitudeFt * METRES_PER_FT, seaLevelPressureHpa, temperatureOffsetC).staticPa,
+		settingHpa
+	);
+
+/**
+ * What a sound vertical speed indicator would show without its lag, ft/min, at a true rate of climb, ft/min: it counts
+ * pressure, and in air off standard a foot of it is not a foot. Source: hydrostatic equation, dh_p / dh = T_std / T.
+ */
+export function soundVerticalSpeedFpm(
+	{ seaLevelPressureHpa, temperatureOffsetC }: Day,
+	altitudeFt: number,
+	verticalSpeedFpm: number
+): number {
+	if (temperatureOffsetC === 0) return verticalSpeedFpm;
+	const air = airAt(altitudeFt * METRES_PER_FT, seaLevelPressureHpa, temperatureOffsetC);
+	return (verticalSpeedFpm * standardTemperatureK(air.pressureAltitudeM)) / air.temperatureK;
+}
+
 /** Air and calibrated airspeed: pressure altitude in ft, temperature in °C, speed in kt. */
 export const AtmosphereInput = Type.Object(
 	{

@@ -26,8 +26,12 @@ export {
 	pressureAltitudeM,
 	pressureRatioAt,
 	solveAtmosphere,
+	soundAltimeterFt,
+	soundVerticalSpeedFpm,
+	standardDay,
 	trueAltitudeFt,
-	trueFromImpactMps
+	trueFromImpactMps,
+	type Day
 } from './atmosphere.js';
 export { stillAir, type Environment } from './environment.js';
 export { inCloud, lightSeen, transmission } from './outside.js';

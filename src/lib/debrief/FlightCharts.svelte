@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { formatClock, type Grade, type Track } from '@hanza/core';
+	import { formatClock, type Day, type Grade, type Track } from '@hanza/core';
 	import { pageColour } from '$lib/ui/colours.js';
 	import { recordingOf } from './recording.js';
 	import type ApexCharts from 'apexcharts';
@@ -9,10 +9,12 @@
 	interface Props {
 		attemptId: string;
 		grade: Grade;
+		/** The air of the flight. */
+		day: Day;
 		/** The moment that the reader asked for, s. */
 		moment: number | null;
 	}
-	const { attemptId, grade, moment }: Props = $props();
+	const { attemptId, grade, day, moment }: Props = $props();
 
 	let failed = $state(false);
 	let loaded = $state(false);
@@ -22,7 +24,7 @@
 	function optionsOf(spec: ChartSpec, track: Track, last: boolean): ApexOptions {
 		const about =
 			grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
-		const trace = traceOf(track, spec, about);
+		const trace = traceOf(track, spec, about, day);
 		const band = spec.target ? bandOf(grade, spec.target) : [];
 		const values = [...trace.map(({ y }) => y), ...band.flatMap(({ y }) => y ?? [])];
 		const [low, high] = [Math.min(...values), Math.max(...values)];

@@ -10,7 +10,8 @@ import {
 	GRADE_EDITIONS,
 	type Grade,
 	type TaskCard,
-	type Track
+	type Track,
+	standardDay
 } from '@hanza/core';
 import { areaCatalog } from '../../../data/index.js';
 import FlightCharts from './FlightCharts.svelte';
@@ -107,7 +108,12 @@ const chartsOf = (flight: Flight) => [inTens(flight.track.seconds)];
 describe('the charts of a debrief', () => {
 	it('show the second flight when a debrief is opened from a debrief', async () => {
 		expect(chartsOf(FIRST)).not.toEqual(chartsOf(SECOND));
-		const { rerender } = render(FlightCharts, { attemptId: first, grade: FIRST.grade, moment: null });
+		const { rerender } = render(FlightCharts, {
+			attemptId: first,
+			grade: FIRST.grade,
+			day: standardDay,
+			moment: null
+		});
 		arrives(first, FIRST);
 		await waitFor(() => expect(charts().dataset.loaded).toBe('true'));
 		expect(ends()).toEqual(chartsOf(FIRST));
@@ -125,10 +131,15 @@ describe('the charts of a debrief', () => {
 	});
 
 	it('are not those of a flight that has been left and comes in late', async () => {
-		const { rerender } = render(FlightCharts, { attemptId: first, grade: FIRST.grade, moment: null });
+		const { rerender } = render(FlightCharts, {
+			attemptId: first,
+			grade: FIRST.grade,
+			day: standardDay,
+			moment: null
+		});
 		// Two that ask for the library at once would get it itself, not what stands for it here.
 		await new Promise((resolve) => setTimeout(resolve, 200));
-		await rerender({ attemptId: second, grade: SECOND.grade, moment: null });
+		await rerender({ attemptId: second, grade: SECOND.grade, day: standardDay, moment: null });
 		await waitFor(() => expect(waiting.has(second)).toBe(true));
 		arrives(second, SECOND);
 		await waitFor(() => expect(charts().dataset.loaded).toBe('true'));
@@ -138,11 +149,16 @@ describe('the charts of a debrief', () => {
 	});
 
 	it('say so when the recording cannot be had, and no more once another can', async () => {
-		const { rerender } = render(FlightCharts, { attemptId: first, grade: FIRST.grade, moment: null });
+		const { rerender } = render(FlightCharts, {
+			attemptId: first,
+			grade: FIRST.grade,
+			day: standardDay,
+			moment: null
+		});
 		await waitFor(() => expect(waiting.has(first)).toBe(true));
 		waiting.get(first)!(new Response('', { status: 500 }));
 		expect(await screen.findByRole('alert')).toBeTruthy();
-		await rerender({ attemptId: second, grade: SECOND.grade, moment: null });
+		await rerender({ attemptId: second, grade: SECOND.grade, day: standardDay, moment: null });
 		await waitFor(() => expect(waiting.has(second)).toBe(true));
 		expect(screen.queryByRole('alert')).toBeNull();
 		arrives(second, SECOND);

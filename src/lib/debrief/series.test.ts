@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { flyByRobot, gradeFlight, TECHNIQUES, trackFromJson } from '@hanza/core';
+import { flyByRobot, gradeFlight, standardDay, TECHNIQUES, trackFromJson } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../../data/index.js';
 import { bandOf, CHARTS, excursionsOf, niceAxis, strideFor, traceOf } from './series.js';
 
@@ -17,7 +17,7 @@ const chart = (id: string) => CHARTS.find((spec) => spec.id === id)!;
 describe('the debrief’s charts', () => {
 	it('draw every channel over the whole flight with a bearable number of points', () => {
 		for (const spec of CHARTS) {
-			const trace = traceOf(track, spec, 90);
+			const trace = traceOf(track, spec, 90, standardDay);
 			expect(trace.length).toBeGreaterThan(300);
 			expect(trace.length).toBeLessThanOrEqual(700);
 			expect(trace.at(-1)!.x).toBeGreaterThan(track.seconds - 1);
@@ -27,13 +27,13 @@ describe('the debrief’s charts', () => {
 
 	it('do not jump when a heading goes through north', () => {
 		const north = trackFromJson({ rateHz: 10, channels: { indicatedHeadingDeg: [358, 359, 0, 1, 2] } });
-		expect(traceOf(north, chart('heading'), 0).map(({ y }) => y)).toEqual([-2, -1, 0, 1, 2]);
+		expect(traceOf(north, chart('heading'), 0, standardDay).map(({ y }) => y)).toEqual([-2, -1, 0, 1, 2]);
 	});
 
 	it('leave out what was not recorded', () => {
-		expect(traceOf(trackFromJson({ rateHz: 10, channels: { pitchDeg: [1] } }), chart('altitude'), 0)).toEqual(
-			[]
-		);
+		expect(
+			traceOf(trackFromJson({ rateHz: 10, channels: { pitchDeg: [1] } }), chart('altitude'), 0, standardDay)
+		).toEqual([]);
 	});
 
 	it('show the limits where they were asked, with gaps between', () => {

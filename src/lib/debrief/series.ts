@@ -3,6 +3,7 @@ import {
 	signedDeg,
 	TARGET_CHANNELS,
 	type ChannelName,
+	type Day,
 	type Grade,
 	type TargetKind,
 	type Track
@@ -79,9 +80,9 @@ export const strideFor = (length: number): number => Math.max(1, Math.ceil(lengt
  * A channel as points. Headings are unrolled about the first target, so that a trace through north
  * does not jump across the chart.
  */
-export function traceOf(track: Track, spec: ChartSpec, about: number): Point[] {
+export function traceOf(track: Track, spec: ChartSpec, about: number, day: Day): Point[] {
 	// Where a dial lied, what was so: the flight is judged by it, and drawn by it.
-	const column = effectiveColumn(track, spec.channel);
+	const column = effectiveColumn(track, spec.channel, day);
 	if (!column) return [];
 	const stride = strideFor(track.length);
 	const points: Point[] = [];

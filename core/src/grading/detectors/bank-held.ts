@@ -9,7 +9,7 @@ import { stretches } from './stretches.js';
 export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const rolled = track.has('bankDeg') ? track.column('bankDeg') : null;
 	const bank = rolled && runningMean(rolled, Math.round(track.rateHz / 2));
-	const heading = effectiveColumn(track, 'indicatedHeadingDeg');
+	const heading = effectiveColumn(track, 'indicatedHeadingDeg', card.weather);
 	if (!bank || !heading) return [];
 	const faults: Fault[] = [];
 	const all = stretches(card, track, times);

@@ -2,7 +2,7 @@ import type { DetectorSettings } from '../detector-settings.js';
 import type { Evidence } from '../evidence.js';
 import { FAILURE_KINDS, AFFECTED_INSTRUMENTS } from '../../aircraft/index.js';
 import { correlation, reversals, runningMean, spread } from '../../base/index.js';
-import { effectiveColumn, type Track } from '../../recording/index.js';
+import { type Track } from '../../recording/index.js';
 import { fault, indexAt, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
@@ -11,7 +11,7 @@ import { stretches } from './stretches.js';
  * shows up and the other way round, again and again, where altitude or rate was to be steady.
  */
 export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evidence): Fault[] {
-	const pitch = effectiveColumn(track, 'pitchDeg');
+	const pitch = track.has('pitchDeg') ? track.column('pitchDeg') : null;
 	const shown = track.has('indicatedVerticalSpeedFpm') ? track.column('indicatedVerticalSpeedFpm') : null;
 	if (!pitch || !shown) return [];
 	const smooth = runningMean(pitch, Math.round(track.rateHz / 2));

@@ -31,12 +31,12 @@ function leftAltitudeAt(
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
 export function descentBeforeSlowing({ card, track, times, settings, rough }: Evidence): Fault[] {
-	const raw = effectiveColumn(track, 'verticalSpeedFpm');
+	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
-	const shown = effectiveColumn(track, 'indicatedAirspeedKt');
+	const shown = effectiveColumn(track, 'indicatedAirspeedKt', card.weather);
 	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
 	if (!rate || !speed) return [];
-	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;

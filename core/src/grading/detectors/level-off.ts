@@ -5,10 +5,10 @@ import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
 function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
-	const raw = effectiveColumn(track, 'verticalSpeedFpm');
+	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
-	const altitude = effectiveColumn(track, 'indicatedAltitudeFt');
+	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
 	if (!rate || !altitude) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {

@@ -6,7 +6,7 @@ import { stretches } from './stretches.js';
 
 /** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
 export function speedLost({ card, track, times, settings, rough }: Evidence): Fault[] {
-	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
+	const speed = effectiveColumn(track, 'indicatedAirspeedKt', card.weather);
 	const throttle = track.has('throttle') ? track.column('throttle') : null;
 	if (!speed || !throttle) return [];
 	const smooth = runningMean(speed, Math.round(1.5 * track.rateHz));

@@ -1,12 +1,7 @@
-import {
-	configurationFlight,
-	powerOf,
-	powerUnit,
-	solveCompassTurn,
-	standardDay
-} from '../../aircraft/index.js';
+import { configurationFlight, powerOf, powerUnit, solveCompassTurn } from '../../aircraft/index.js';
 import { formatHeading } from '../../base/index.js';
 import { fpmPerDegree, solveDescent, solveTurn } from '../../navigation/index.js';
+import { standardDay } from '../../world/index.js';
 import { pick, type Drill } from './question.js';
 
 const one = (value: number): string => String(Math.round(value));

@@ -1,5 +1,6 @@
 import { runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
+import { standardDay } from '../../world/index.js';
 import type { ScanCondition } from './schools.js';
 
 /** Thresholds of what the aeroplane is doing, for the scan: half the standard rate, and so on. */
@@ -19,7 +20,7 @@ export function conditionsOf(track: Track): (atMs: number) => ScanCondition {
 		values && runningMean(values, Math.round(STEADY_SECONDS * track.rateHz * 0.5));
 	const turn = steadied(column('turnRateDegPerSecond'));
 	const climb = steadied(column('verticalSpeedFpm'));
-	const speed = effectiveColumn(track, 'indicatedAirspeedKt');
+	const speed = effectiveColumn(track, 'indicatedAirspeedKt', standardDay);
 	const bank = column('bankDeg');
 	const about = Math.round(ABOUT_SECONDS * track.rateHz);
 	const change = (values: Float64Array | null, i: number) =>

@@ -185,7 +185,7 @@
 			/>
 		{:else}
 			<section class="sheet min-w-0 pt-2">
-				<FlightCharts attemptId={attempt.id} {grade} {moment} />
+				<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {moment} />
 			</section>
 		{/if}
 	</div>
@@ -202,7 +202,7 @@
 			onmoment={(seconds) => (moment = seconds)}
 		/>
 		<section class="sheet mt-4 min-w-0 pt-2">
-			<FlightCharts attemptId={attempt.id} {grade} {moment} />
+			<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {moment} />
 		</section>
 	{/if}
 
