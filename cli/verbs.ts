@@ -20,10 +20,12 @@ import {
 	HoldEntryOutput,
 	HoldInput,
 	HoldOutput,
+	InputError,
 	InterceptInput,
 	InterceptOutput,
 	ModesInput,
 	ModesOutput,
+	loadedAircraft,
 	NeedleInput,
 	NeedleOutput,
 	parse,
@@ -53,6 +55,7 @@ import {
 	Standard,
 	TaskCard,
 	TECHNIQUES,
+	type Aircraft,
 	TrackJson,
 	trackFromJson,
 	trackToJson,
@@ -99,6 +102,20 @@ const standardOf = (value: unknown): Standard =>
 	typeof value === 'string'
 		? standardCatalog.get(value)
 		: STANDARD_EDITIONS.upgrade(value, undefined, '/standard');
+
+/** The aircraft of an exercise as it is loaded: its limits are judged, too. */
+const aircraftOf = (card: TaskCard): Aircraft =>
+	loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
+/** What is wrong with a track is said by its place in the input. */
+function ofTrack<T>(work: () => T): T {
+	try {
+		return work();
+	} catch (error) {
+		throw error instanceof InputError && error.place.startsWith('/channels')
+			? new InputError(`/track${error.place}`, error.wanted)
+			: error;
+	}
+}
 
 const FlyInput = Type.Object(
 	{
@@ -186,12 +203,7 @@ export const VERBS: Record<string, Verb> = {
 				TECHNIQUES[pilot as PilotId],
 				seed
 			);
-			const grade = gradeFlight(
-				flight.track,
-				card,
-				standardCatalog.all[0]!,
-				aircraftCatalog.get(card.aircraft)
-			);
+			const grade = gradeFlight(flight.track, card, standardCatalog.all[0]!, aircraftOf(card));
 			const spent = (performance.now() - started) / 1000;
 			if (rate !== undefined) pause(Math.max(0, flight.simulatedSeconds / rate - spent));
 			return {
@@ -202,7 +214,9 @@ export const VERBS: Record<string, Verb> = {
 			};
 		}
 	),
-	grade: verb('grades a recorded flight', GradeInput, GradeOutput, ({ track, exercise, standard }) =>
-		gradeFlight(trackFromJson(track), cardOf(exercise), standardOf(standard))
-	)
+	grade: verb('grades a recorded flight', GradeInput, GradeOutput, ({ track, exercise, standard }) => {
+		const card = cardOf(exercise);
+		const rules = standardOf(standard);
+		return ofTrack(() => gradeFlight(trackFromJson(track), card, rules, aircraftOf(card)));
+	})
 };

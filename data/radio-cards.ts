@@ -339,7 +339,9 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 		reversalCard(
 			'80-260',
 			'Procedure turn, 80° and 260°',
-			'Out, 80° off and at once 260° back: less time, less room.'
+			'Out, 80° off and at once 260° back: less time, less room.',
+			270,
+			150
 		),
 		reversalCard(
 			'base-turn',

@@ -68,6 +68,7 @@ test('a page that is hidden freezes, and says so', async ({ page }) => {
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
+	await flyFor(page, 0.5);
 	await page.evaluate(() => {
 		Object.defineProperty(document, 'hidden', { value: true, configurable: true });
 		document.dispatchEvent(new Event('visibilitychange'));

@@ -27,7 +27,7 @@ describe('limits that are not the same above and below', () => {
 
 	it('measure each side by its own', () => {
 		expect(of(30, -30, 49, -19).inTolerancePercent).toBe(75);
-		expect(of(30, -30, 60).excursions).toEqual([{ startSeconds: 1, endSeconds: 3, worst: 60 }]);
+		expect(of(30, -30, 60).excursions).toEqual([{ startSeconds: 1, endSeconds: 3, worst: -30 }]);
 		// Thirty below is half as much again as allowed; forty above is within.
 		expect(of(40, -30).worst).toEqual({ deviation: -30, atSeconds: 1 });
 		expect(of(-10, 40).worst.deviation).toBe(40);

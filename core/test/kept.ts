@@ -6,6 +6,7 @@ import {
 	AREA_EDITIONS,
 	blindTurns,
 	CARD_EDITIONS,
+	CHANNELS,
 	cutPhases,
 	decodeChunk,
 	GALLERY,
@@ -123,4 +124,6 @@ export const SCHEMAS = [
 	GRADE_EDITIONS,
 	RESUME_EDITIONS,
 	STANDARD_EDITIONS
-].map(({ format, edition, schema }) => ({ name: `${format}.schema`, kept: { edition, schema } }));
+]
+	.map(({ format, edition, schema }) => ({ name: `${format}.schema`, kept: { edition, schema } as unknown }))
+	.concat({ name: 'recording-channels', kept: CHANNELS });

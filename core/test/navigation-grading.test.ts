@@ -287,6 +287,20 @@ describe('an arc', () => {
 		expect(percent(4.5)).toEqual({ containment: 0, test: 0, sharp: 0 });
 	});
 
+	it('flown the wrong way round is a fault, and past any tolerance, however well the distance is kept', () => {
+		const track = round(() => 8);
+		for (const direction of ['clockwise', 'counterclockwise'] as const) {
+			const path: Path = { kind: 'arc', aid: 'MID', radiusNm: 8, direction };
+			const { evidence, faults } = judged(path, STILL_AIR, track, 0);
+			const wrong = direction === 'counterclockwise';
+			expect(faults.map(({ kind }) => kind)).toEqual(wrong ? ['arc-direction'] : []);
+			expect([...hardLimits(evidence).values()].flat()).toEqual(
+				wrong ? ['was flown the wrong way round: counterclockwise was asked for'] : []
+			);
+			expect(arc(track).sweptDeg).toBeGreaterThan(60);
+		}
+	});
+
 	it('says the worst, its side, and leaves out the time to settle', () => {
 		const report = arc(round((deg) => 8 + (deg > 30 ? 0.5 : 0)));
 		expect(report.worstNm).toBeCloseTo(0.5, 1);
@@ -489,6 +503,21 @@ describe('a hold', () => {
 		expect(hardLimits(right.evidence).size).toBe(0);
 	});
 
+	it('corrected outbound to the wrong side is a fault, and past any tolerance', () => {
+		const corrected = (deg: number) => {
+			const air = { ...AIR, windKt: 7 };
+			const leg = { ...perfect(path, air), headingDeg: normalizeDeg(path.inboundCourseDeg + 180 + deg) };
+			return judged(path, air, flown(path, air, [leg, leg, leg]).track());
+		};
+		// The wind asks for 12° right.
+		const wrong = corrected(-8);
+		expect(wrong.faults.find(({ kind }) => kind === 'hold-correction')!.text).toMatch(/NM off the course/);
+		expect([...hardLimits(wrong.evidence).values()].flat().join()).toContain('to the wrong side');
+		const right = corrected(9);
+		expect(right.faults.map(({ kind }) => kind)).not.toContain('hold-correction');
+		expect(hardLimits(right.evidence).size).toBe(0);
+	});
+
 	it('keeps the worst altitude of each circuit', () => {
 		const pencil = flown(
 			path,
@@ -545,6 +574,8 @@ describe('a course reversal', () => {
 		expect(Math.abs(reversal(barb('right').track()).outboundSeconds! - 128)).toBeLessThan(2);
 		expect(reversal(barb('right').track()).rightSide).toBe(true);
 		expect(reversal(barb('left').track()).rightSide).toBe(false);
+		expect(kinds(path, STILL_AIR, barb('left').track())).toContain('reversal-side');
+		expect(kinds(path, STILL_AIR, barb('right').track())).not.toContain('reversal-side');
 	});
 
 	it('beyond the limit or on the wrong side is past any tolerance', () => {

@@ -110,6 +110,81 @@ describe('a recovery', () => {
 		);
 	});
 
+	it('with power never reduced is not met, whatever else was right, and the fault has its name', () => {
+		const full: Lines = { throttle: [[0, 0.8]] };
+		const one = recovery(full);
+		expect(one).toMatchObject({ order: ['bank', 'pitch'], missing: ['power'], inOrder: true });
+		expect(one).toMatchObject({ verdict: 'not met', score: 75 });
+		const grade = gradeFlight(
+			drawn(30, { ...NOSE_LOW, ...full }),
+			upsetCard('moderate', 'full', {
+				aircraft: trainer,
+				area: area.id,
+				altitudeFt: 5000,
+				headingDeg: 90
+			}),
+			us,
+			trainer
+		);
+		expect(grade.faults.map(({ kind }) => kind)).toContain('recovery-missing');
+		expect(grade.because.join()).toContain('power never reduced');
+		// At idle there was none to take away.
+		expect(recovery({ throttle: [[0, 0.1]] }).missing).toEqual([]);
+	});
+
+	it('nose high, without power added, is not met; with none left to add it is', () => {
+		const high = (throttle: [number, number][]): Lines => ({
+			pitchDeg: [
+				[0, 22],
+				[4, 22],
+				[7, 2],
+				[30, 2]
+			],
+			verticalSpeedFpm: [
+				[0, 1500],
+				[6, 1500],
+				[9, 0],
+				[30, 0]
+			],
+			elevatorInput: [
+				[0, 0],
+				[3.4, 0],
+				[3.5, -0.3],
+				[6, -0.3],
+				[6.1, 0],
+				[30, 0]
+			],
+			throttle
+		});
+		expect(recovery(high([[0, 0.5]]))).toMatchObject({
+			noseHigh: true,
+			missing: ['power'],
+			verdict: 'not met'
+		});
+		const added = recovery(
+			high([
+				[0, 0.5],
+				[2.6, 0.5],
+				[3, 1],
+				[30, 1]
+			])
+		);
+		expect(added).toMatchObject({ missing: [], verdict: 'met' });
+		expect(recovery(high([[0, 1]])).missing).toEqual([]);
+	});
+
+	it('through the red line is not met, and the aircraft is what knows it', () => {
+		const fast: Lines = {
+			calibratedAirspeedKt: [
+				[0, 110],
+				[8, trainer.speeds.neverExceedKias + 4],
+				[30, 105]
+			]
+		};
+		expect(recovery(fast)).toMatchObject({ verdict: 'not met' });
+		expect(recovery(fast).limits.join()).toContain('over the red line');
+	});
+
 	it('with a pull before the wings are level is wrong-way and out of order', () => {
 		const one = recovery({
 			elevatorInput: [
@@ -174,7 +249,8 @@ describe('a recovery', () => {
 			elevatorInput: [[0, 0]]
 		});
 		const scores = [1, 3, 5, 6.5].map((seconds) => recovery(late(seconds)).score);
-		expect(scores[0]).toBe(100);
+		// Wings and nose were left to come back by themselves: 25 points each.
+		expect(scores[0]).toBe(50);
 		for (let i = 1; i < scores.length; i++) expect(scores[i]!).toBeLessThan(scores[i - 1]!);
 	});
 

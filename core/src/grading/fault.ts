@@ -21,6 +21,7 @@ export const FAULT_NAMES = {
 	'bank-held': 'Bank held into the heading',
 	'failure-not-named': 'Failure not named in time',
 	'recovery-order': 'Recovery out of order',
+	'recovery-missing': 'Recovery without a needed input',
 	'wrong-way-input': 'Wrong-way input in a recovery',
 	'chases-needle': 'Chases the needle',
 	'turn-held-until-centred': 'Holds the turn until the needle is centred',
@@ -31,6 +32,9 @@ export const FAULT_NAMES = {
 	'not-identified': 'Station not identified',
 	'hold-entry': 'Wrong entry into the hold',
 	'hold-side': 'Hold turned the wrong way',
+	'hold-correction': 'Correction outbound to the wrong side',
+	'arc-direction': 'Arc flown the wrong way round',
+	'reversal-side': 'Course reversal on the wrong side',
 	'hold-timing': 'Legs of the hold not timed'
 } as const;
 /** A fault that can be named. */

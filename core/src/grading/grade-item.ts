@@ -7,8 +7,8 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import type { GradedItem } from './grades.js';
-import { deviations, measure, overshoot, settleSeconds, type Limits } from './measure.js';
-import { type Standard, toleranceOf } from './standard.js';
+import { deviations, goesFar, lasts, measure, overshoot, settleSeconds, type Limits } from './measure.js';
+import { excursionRule, toleranceOf, type Standard } from './standard.js';
 
 export function gradeItem(
 	kind: TargetKind,
@@ -60,10 +60,13 @@ export function gradeItem(
 	// A phase shorter than its time to settle has nothing to grade.
 	if (graded.every(Number.isNaN)) return shared;
 	const fromSeconds = span.startSeconds + skip / rateHz;
-	const measured = measure(graded, limits, fromSeconds, rateHz);
-	const lasting = measured.excursions.some(
-		({ startSeconds, endSeconds }) => endSeconds - startSeconds > standard.excursionSeconds
-	);
-	const verdict = lasting ? 'not met' : span.complete ? 'met' : 'not shown';
-	return { ...shared, ...measured, fromSeconds, verdict };
+	const rule = excursionRule(standard);
+	const measured = measure(graded, limits, fromSeconds, rateHz, rule.backSeconds);
+	const failedBy = [
+		...(measured.excursions.some((one) => lasts(one, rule)) ? (['lasting'] as const) : []),
+		...(measured.excursions.some(({ worst }) => goesFar(worst, limits, rule)) ? (['far'] as const) : []),
+		...(100 - measured.inTolerancePercent > 100 * rule.outsideShare ? (['share'] as const) : [])
+	];
+	if (failedBy.length > 0) return { ...shared, ...measured, fromSeconds, verdict: 'not met', failedBy };
+	return { ...shared, ...measured, fromSeconds, verdict: span.complete ? 'met' : 'not shown' };
 }

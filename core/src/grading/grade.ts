@@ -1,8 +1,15 @@
 import type { Aircraft } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
-import { cutPhases, TARGET_KINDS, type TaskCard } from '../training/index.js';
+import {
+	cutPhases,
+	limitSecondsOf,
+	TARGET_KINDS,
+	type PhaseTimes,
+	type TaskCard
+} from '../training/index.js';
 import { findFaults } from './detectors/registry.js';
 import { Evidence } from './evidence.js';
+import type { Fault } from './fault.js';
 import { recognitionsIn } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
 import { type Grade, type GradedPhase, type Verdict } from './grades.js';
@@ -10,6 +17,7 @@ import { hardLimits, navigationReport } from './paths/report.js';
 import { recoveriesIn, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
 import { itemName } from './wording/items.js';
+import { controlWords } from './wording/recovery.js';
 import { reasons, statementsOf } from './wording/statements.js';
 
 const POINTS_PER_FAULT = 4;
@@ -41,6 +49,10 @@ export function gradeFlight(
 			complete: endSeconds !== null,
 			begun: startSeconds !== null
 		};
+		const limit = limitSecondsOf(phase);
+		// What never ends is graded as far as it should have gone.
+		const overdue = startSeconds !== null && endSeconds === null && track.seconds - startSeconds > limit;
+		if (overdue) span.endSeconds = startSeconds + limit;
 		const items = TARGET_KINDS.flatMap((kind) => {
 			const target = phase.targets[kind];
 			return target ? [gradeItem(kind, target, card, phase, track, standard, span)] : [];
@@ -54,14 +66,17 @@ export function gradeFlight(
 			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });
 		const scored = items.filter((item) => item.score !== undefined);
 		const decisive = items.filter((item) => item.decisive && item.verdict !== 'not recorded');
-		const verdict: Verdict =
+		const unrecorded = items.length > 0 && items.every((item) => item.verdict === 'not recorded');
+		const verdict: GradedPhase['verdict'] =
 			broken.has(index) || decisive.some((item) => item.verdict === 'not met')
 				? 'not met'
 				: own.length > 0
 					? worstOf(own)
-					: endSeconds === null || decisive.length === 0
-						? 'not shown'
-						: 'met';
+					: unrecorded && startSeconds !== null
+						? 'not recorded'
+						: endSeconds === null || decisive.length === 0 || decisive.some(isNotShown)
+							? 'not shown'
+							: 'met';
 		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
 		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
 		return {
@@ -70,6 +85,7 @@ export function gradeFlight(
 			weight: phase.weight,
 			startSeconds,
 			endSeconds,
+			...(overdue ? { overdueSeconds: limit } : {}),
 			verdict,
 			// A phase that was not finished has not been shown: half a phase must not score as a whole one.
 			score: endSeconds === null ? 0 : mean,
@@ -77,12 +93,14 @@ export function gradeFlight(
 		};
 	});
 	const faults = findFaults(evidence);
-	const weights = phases.reduce((sum, phase) => sum + phase.weight, 0);
-	const weighted = phases.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
-	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * faults.length);
-	const verdict: Verdict = phases.some((phase) => phase.verdict === 'not met')
+	// What was not recorded weighs nothing, unless there is nothing else.
+	const recorded = phases.filter((phase) => phase.verdict !== 'not recorded');
+	const weights = recorded.reduce((sum, phase) => sum + phase.weight, 0);
+	const weighted = recorded.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
+	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * countFaults(faults, times));
+	const verdict: Verdict = recorded.some((phase) => phase.verdict === 'not met')
 		? 'not met'
-		: phases.some((phase) => phase.verdict === 'not shown')
+		: recorded.length === 0 || recorded.some((phase) => phase.verdict === 'not shown')
 			? 'not shown'
 			: 'met';
 	return {
@@ -95,9 +113,7 @@ export function gradeFlight(
 		because: [
 			...reasons(phases, verdict),
 			...[...broken].flatMap(([phase, texts]) => texts.map((text) => `${card.phases[phase]!.name} ${text}`)),
-			...recoveries
-				.filter((one) => one.verdict === 'not met')
-				.map((one) => `Recovery: ${one.limits.join(', ') || 'the first input was the wrong way'}`)
+			...recoveries.filter((one) => one.verdict === 'not met').map((one) => `Recovery: ${whyNotMet(one)}`)
 		],
 		phases,
 		faults,
@@ -111,3 +127,26 @@ export function gradeFlight(
 
 const worstOf = (recoveries: readonly Recovery[]): Verdict =>
 	recoveries.some((one) => one.verdict === 'not met') ? 'not met' : 'met';
+
+const isNotShown = ({ verdict }: { verdict: string }): boolean => verdict === 'not shown';
+
+/**
+ * Faults as they count: each kind once in a phase. Two that grow until they run into each other are then no fewer than
+ * before.
+ */
+function countFaults(faults: readonly Fault[], times: readonly PhaseTimes[]): number {
+	const phaseAt = (seconds: number) => times.findLast(({ startSeconds }) => startSeconds <= seconds)?.phase;
+	return new Set(faults.map(({ kind, startSeconds }) => `${kind} ${phaseAt(startSeconds)}`)).size;
+}
+
+function whyNotMet({ limits, missing = [], first, noseHigh }: Recovery): string {
+	const texts = [
+		...limits,
+		...missing.map((control) =>
+			control === 'power'
+				? `power never ${noseHigh ? 'added' : 'reduced'}`
+				: `${controlWords([control])} never moved the right way`
+		)
+	];
+	return texts.join(', ') || (first ? 'the first input was the wrong way' : 'nothing was moved');
+}

@@ -18,6 +18,8 @@ export interface GradedItem extends Partial<Measures> {
 	decisive: boolean;
 	limitsFrom: string;
 	verdict: ItemVerdict;
+	/** Why a value that is held is not met: an excursion that lasted, one that went too far, too much time outside. */
+	failedBy?: ('lasting' | 'far' | 'share')[];
 	/** From the start of the phase; null when it never settled. */
 	settleSeconds?: number | null;
 	overshoot?: number;
@@ -32,7 +34,10 @@ export interface GradedPhase {
 	weight: number;
 	startSeconds: number | null;
 	endSeconds: number | null;
-	verdict: Verdict;
+	/** Where it never ended: how long it may have taken, s. */
+	overdueSeconds?: number;
+	/** A phase of which nothing was recorded weighs nothing. */
+	verdict: ItemVerdict;
 	/** 0 to 100; 0 when not shown. */
 	score: number;
 	items: GradedItem[];

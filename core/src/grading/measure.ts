@@ -51,12 +51,14 @@ export function quality(deviation: number, limits: Limits): number {
  * Measures of a run of deviations.
  * @param deviation NaN where it does not apply; one or more that do.
  * @param startSeconds time of the first; @param rateHz samples a second.
+ * @param backSeconds so long back inside ends an excursion; a dip that is shorter belongs to it.
  */
 export function measure(
 	deviation: Float64Array,
 	limits: Limits,
 	startSeconds: number,
-	rateHz: number
+	rateHz: number,
+	backSeconds = 0
 ): Measures {
 	const n = deviation.reduce((count, d) => (Number.isNaN(d) ? count : count + 1), 0);
 	if (n === 0) throw new RangeError('nothing to measure');
@@ -83,14 +85,14 @@ export function measure(
 		}
 		if (r <= 1) {
 			inside++;
-			open = null;
+			if (open && startSeconds + i / rateHz - open.endSeconds >= backSeconds - 1e-9) open = null;
 		} else {
 			if (!open) {
 				open = { startSeconds: startSeconds + i / rateHz, endSeconds: 0, worst: d };
 				excursions.push(open);
 			}
 			open.endSeconds = startSeconds + (i + 1) / rateHz;
-			if (Math.abs(d) > Math.abs(open.worst)) open.worst = d;
+			if (r > relative(open.worst, limits)) open.worst = d;
 		}
 	}
 	const bias = sum / n;
@@ -132,3 +134,13 @@ export function overshoot(deviation: Float64Array): number {
 	for (const d of deviation) if (d * first < 0) most = Math.max(most, Math.abs(d));
 	return most;
 }
+
+/** Whether an excursion lasts longer than a rule allows. */
+export const lasts = (
+	{ startSeconds, endSeconds }: Excursion,
+	{ excursionSeconds }: { excursionSeconds: number }
+): boolean => endSeconds - startSeconds > excursionSeconds;
+
+/** Whether a deviation is so far outside that its length does not matter. */
+export const goesFar = (deviation: number, limits: Limits, { farTimes }: { farTimes: number }): boolean =>
+	relative(deviation, limits) > farTimes;

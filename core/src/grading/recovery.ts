@@ -22,6 +22,8 @@ export interface Recovery {
 	/** Controls in the order in which they were first moved the right way. */
 	order: RecoveryControl[];
 	taught: readonly RecoveryControl[];
+	/** Needed and never done; absent in a grade of before. */
+	missing?: RecoveryControl[];
 	inOrder: boolean;
 	wrongWay: { control: RecoveryControl; atSeconds: number; text: string }[];
 	altitudeLostFt: number;
@@ -49,6 +51,11 @@ const RECOVERY_SETTINGS = {
 	pullBankDeg: 20,
 	/** A bank smaller than this has no wrong side, degrees. */
 	bankDeg: 10,
+	/** With less throttle than this, nose low, there is none to take away; with more, nose high, none to add. */
+	idleThrottle: 0.2,
+	fullThrottle: 0.9,
+	/** A nose this near to level comes back by itself, degrees. */
+	pitchDeg: 5,
 	/** What is done later is steering, not recovering, s. */
 	inputsSeconds: 10,
 	/** Inputs this close together count as in order, s. */
@@ -113,6 +120,19 @@ function recovery(
 	const right = inputs.filter((one) => one.right);
 	const order = [...new Set(right.map(({ control }) => control))];
 	const taught = noseHigh ? TAUGHT.high : TAUGHT.low;
+	// What is needed may come late, but before the flight is level again.
+	const done = new Set(
+		inputsOf(track, from, recovered ?? to, noseHigh, settings).flatMap((one) =>
+			one.right ? [one.control] : []
+		)
+	);
+	const throttle = column('throttle')[from]!;
+	const needed: Record<RecoveryControl, boolean> = {
+		power: noseHigh ? throttle < settings.fullThrottle : throttle > settings.idleThrottle,
+		pitch: Math.abs(pitch[from]!) > settings.pitchDeg,
+		bank: Math.abs(bank[from]!) > settings.bankDeg
+	};
+	const missing = taught.filter((control) => needed[control] && !done.has(control));
 	const firstAt = (control: RecoveryControl) => right.find((one) => one.control === control)?.at ?? Infinity;
 	const inOrder = order.every((control, i) => {
 		const place = taught.indexOf(control);
@@ -173,6 +193,7 @@ function recovery(
 		firstRightSeconds: firstRight,
 		order,
 		taught,
+		missing,
 		inOrder,
 		wrongWay,
 		altitudeLostFt: Math.max(0, altitude[from]! - lowest),
@@ -182,10 +203,18 @@ function recovery(
 		ofNeverExceed: neverExceed ? fastest / neverExceed : null,
 		stallWarningSeconds: warned / rateHz,
 		limits,
-		verdict: limits.length > 0 || firstInput?.right === false || !firstInput ? 'not met' : 'met',
+		verdict:
+			limits.length > 0 || missing.length > 0 || firstInput?.right === false || !firstInput
+				? 'not met'
+				: 'met',
 		score: Math.max(
 			0,
-			100 - Math.min(50, 25 * wrongWay.length) - (inOrder ? 0 : 25) - late - (limits.length > 0 ? 25 : 0)
+			100 -
+				Math.min(50, 25 * wrongWay.length) -
+				(inOrder ? 0 : 25) -
+				25 * missing.length -
+				late -
+				(limits.length > 0 ? 25 : 0)
 		)
 	};
 }

@@ -29,6 +29,12 @@ export const Standard = Type.Object(
 		source: Type.String({ minLength: 1, maxLength: 300 }),
 		/** An excursion that lasts longer fails the item, s. */
 		excursionSeconds: Type.Number({ minimum: 0, maximum: 60 }),
+		/** It ends when the value has been back inside for so long, s; 2 where left out. */
+		backSeconds: Type.Optional(Type.Number({ minimum: 0, maximum: 30 })),
+		/** So many times the tolerance fails at once, however short; 2 where left out. */
+		farTimes: Type.Optional(Type.Number({ minimum: 1, maximum: 10 })),
+		/** More than this share of the graded time outside fails; 0.1 where left out. */
+		outsideShare: Type.Optional(Type.Number({ minimum: 0, maximum: 1 })),
 		/**
 		 * Tolerances by what they are of: a target, or a target in one kind of segment ("final/needle"), which comes first
 		 * there. What a standard leaves out has its default.
@@ -41,6 +47,16 @@ export type Standard = Static<typeof Standard>;
 
 /** Edition 2 has an open map of items; edition 1 had just the seven targets of its day, all of them. */
 export const STANDARD_EDITIONS = new Editions('hanza-standard', 2, Standard);
+
+/** What holds where a standard says nothing of excursions. */
+const USUAL_EXCURSIONS = { backSeconds: 2, farTimes: 2, outsideShare: 0.1 };
+/** How long, how far and how much outside fails an item by a standard. */
+export const excursionRule = (
+	standard: Pick<Standard, 'excursionSeconds' | keyof typeof USUAL_EXCURSIONS>
+): { excursionSeconds: number } & typeof USUAL_EXCURSIONS => ({
+	...USUAL_EXCURSIONS,
+	...standard
+});
 
 /** What holds where a standard says nothing of an item: school figures, which decide no verdict. */
 const USUAL: Tolerance = {

@@ -45,6 +45,8 @@ export const Phase = Type.Object(
 		/** Without it the phase begins when the one before it ends. */
 		begin: Type.Optional(PhaseEvent),
 		end: PhaseEvent,
+		/** How long it may take; what usually is enough where left out. */
+		limitSeconds: Type.Optional(Type.Number({ minimum: 30, maximum: 7200, description: 's' })),
 		weight: Type.Number({ minimum: 0, maximum: 10 }),
 		/** Flap, gear and propeller speed of this phase; as before where left out. */
 		configuration: Type.Optional(
@@ -63,6 +65,18 @@ export const Phase = Type.Object(
 	closed
 );
 export type Phase = Static<typeof Phase>;
+
+/** What usually is enough for a phase, s: by dials alone, along a path, and for a circuit of a hold. */
+const USUAL_SECONDS = { dials: 600, path: 1800, circuit: 420 };
+/** How long a phase may take, s: then it has not been shown, whatever goes on. */
+export function limitSecondsOf({ limitSeconds, path, end }: Phase): number {
+	if (limitSeconds !== undefined) return limitSeconds;
+	const leaves = end.kind === 'all' || end.kind === 'any' ? end.of : [end];
+	const asked = leaves.map((leaf) =>
+		leaf.kind === 'elapsed' ? leaf.seconds : leaf.kind === 'circuits' ? leaf.count * USUAL_SECONDS.circuit : 0
+	);
+	return Math.max(...asked) + (path ? USUAL_SECONDS.path : USUAL_SECONDS.dials);
+}
 
 /** A short list of the school's own, due when something happens. */
 export const Call = Type.Object(

@@ -13,6 +13,7 @@ export {
 	VeilLevel,
 	configurationWords,
 	coversOf,
+	limitSecondsOf,
 	mayLookOut
 } from './card.js';
 export { KNOWN_WITHIN } from './drills/numbers.js';

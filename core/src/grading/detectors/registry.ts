@@ -8,12 +8,16 @@ import { correctsTooMuch } from './corrects-too-much.js';
 import { courseTrackings, type CourseTracking } from './course-tracking.js';
 import { descentBeforeSlowing } from './descent-before-slowing.js';
 import { failureNotNamed } from './failure-not-named.js';
+import { arcDirection } from './arc-direction.js';
+import { holdCorrection } from './hold-correction.js';
+import { reversalSide } from './reversal-side.js';
 import { holdEntry } from './hold-entry.js';
 import { holdSide } from './hold-side.js';
 import { holdTiming } from './hold-timing.js';
 import { earlyLevelOff, lateLevelOff } from './level-off.js';
 import { noWindCorrection } from './no-wind-correction.js';
 import { notIdentified } from './not-identified.js';
+import { recoveryMissing } from './recovery-missing.js';
 import { recoveryOrder } from './recovery-order.js';
 import { reverseSensing } from './reverse-sensing.js';
 import { speedLost } from './speed-lost.js';
@@ -59,9 +63,13 @@ const DETECTORS = {
 	'corrects-too-little': onCourse(tracked(unless(noWindCorrection, correctsTooLittle))),
 	'reverse-sensing': onCourse(reverseSensing),
 	'hold-entry': { group: 'navigation', find: holdEntry },
+	'hold-correction': { group: 'navigation', find: holdCorrection },
+	'arc-direction': { group: 'navigation', find: arcDirection },
+	'reversal-side': { group: 'navigation', find: reversalSide },
 	'hold-side': { group: 'navigation', find: holdSide },
 	'hold-timing': { group: 'navigation', find: holdTiming },
 	'not-identified': { group: 'navigation', find: notIdentified },
+	'recovery-missing': { group: 'recovery', find: recoveryMissing },
 	'recovery-order': { group: 'recovery', find: recoveryOrder },
 	'wrong-way-input': { group: 'recovery', find: wrongWayInput },
 	'failure-not-named': { group: 'failure', find: failureNotNamed }

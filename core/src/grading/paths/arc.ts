@@ -1,6 +1,7 @@
-import type { ArcPath } from '../../paths/index.js';
+import { signedDeg } from '../../base/index.js';
+import { bearingTo, type ArcPath } from '../../paths/index.js';
 import { pathDeviation } from '../../training/index.js';
-import type { Flown } from './flown.js';
+import { placeOf, type Flown } from './flown.js';
 
 /** Distances from an arc within which it is graded, NM. Source: domain figures; the containment is a setting. */
 export const ARC_TIERS_NM = { containment: 4, test: 1, sharp: 0.25 } as const;
@@ -12,6 +13,8 @@ export interface ArcReport {
 	startSeconds: number;
 	endSeconds: number;
 	radiusNm: number;
+	/** How far round it was gone, degrees, + clockwise; absent in a grade of before. */
+	sweptDeg?: number;
 	/** Share of the time within each tier, 0 to 100, from the time to settle on. */
 	withinPercent: Record<ArcTier, number>;
 	rmsNm: number;
@@ -39,6 +42,12 @@ export function arcReports(flown: Flown, path: ArcPath): ArcReport[] {
 	let turned = from;
 	while (turned < to && Math.abs(bank[turned]!) < ROLLED_OUT_DEG) turned++;
 	while (turned < to && Math.abs(bank[turned]!) >= ROLLED_OUT_DEG) turned++;
+	const place = placeOf(flown, path.aid);
+	const { variationDeg } = card.navigation!;
+	const [north, east] = [track.column('northNm'), track.column('eastNm')];
+	const bearing = (i: number) => bearingTo(place, variationDeg, north[i]!, east[i]!);
+	let sweptDeg = 0;
+	for (let i = start + 1; i < to; i++) sweptDeg += signedDeg(bearing(i) - bearing(i - 1));
 	const within = (limit: number) =>
 		(100 * off.filter((value) => Math.abs(value) <= limit).length) / off.length;
 	return [
@@ -47,6 +56,7 @@ export function arcReports(flown: Flown, path: ArcPath): ArcReport[] {
 			startSeconds: track.timeOf(from),
 			endSeconds: track.timeOf(to - 1),
 			radiusNm: path.radiusNm,
+			sweptDeg,
 			withinPercent: {
 				containment: within(ARC_TIERS_NM.containment),
 				test: within(ARC_TIERS_NM.test),
@@ -59,3 +69,13 @@ export function arcReports(flown: Flown, path: ArcPath): ArcReport[] {
 		}
 	];
 }
+
+/** Less than this is on the way to the arc, or too little to tell, degrees. */
+const SWEPT_DEG = 10;
+/** Whether an arc was flown the other way than its own. */
+export const isWrongWayRound = ({ sweptDeg = 0 }: ArcReport, { direction }: ArcPath): boolean =>
+	(direction === 'clockwise' ? -sweptDeg : sweptDeg) > SWEPT_DEG;
+
+/** An arc has a direction: no tolerance covers the other. */
+export const wrongWayRound = (report: ArcReport, path: ArcPath): string[] =>
+	isWrongWayRound(report, path) ? [`was flown the wrong way round: ${path.direction} was asked for`] : [];

@@ -244,8 +244,26 @@ export function gotBetter({ circuits }: HoldReport): boolean | null {
 	return Math.abs(last.missNm) <= Math.abs(first.missNm) + 0.02;
 }
 
-/** A hold is turned its own way: no tolerance covers the other. */
-export const wrongSides = ({ circuits }: HoldReport, path: HoldPath): string[] =>
-	circuits.some(({ turns }) => turns !== path.turns)
+/** From this size on a correction outbound has a side, degrees: what is asked for, and what was flown. */
+const ASKED_DEG = 5;
+const FLOWN_DEG = 3;
+
+/** The circuits whose correction outbound was to the wrong side of the heading without wind. */
+export function wrongCorrections(report: HoldReport, { inboundCourseDeg }: HoldPath): HoldCircuit[] {
+	const exact = exactCorrectionDeg(report, inboundCourseDeg) ?? 0;
+	return Math.abs(exact) < ASKED_DEG
+		? []
+		: report.circuits.filter(({ correctionDeg }) => correctionDeg * -Math.sign(exact) > FLOWN_DEG);
+}
+
+/** A hold is turned its own way, and corrected to the side that the wind asks for: no tolerance covers the other. */
+export const wrongSides = (report: HoldReport, path: HoldPath): string[] => [
+	...(report.circuits.some(({ turns }) => turns !== path.turns)
 		? [`was turned the wrong way: ${path.turns} turns were asked for`]
-		: [];
+		: []),
+	// Once may be a search for the wind; a circuit that is the only one, or the same again, is not.
+	...(wrongCorrections(report, path).length >= Math.min(2, report.circuits.length) &&
+	wrongCorrections(report, path).length > 0
+		? ['was corrected outbound to the wrong side, away from what the wind asked for']
+		: [])
+];

@@ -1,5 +1,5 @@
 import type { PathKindId, PathOf } from '../../paths/index.js';
-import { arcReports } from './arc.js';
+import { arcReports, wrongWayRound } from './arc.js';
 import { courseReport } from './course.js';
 import type { Flown } from './flown.js';
 import { holdReport, wrongSides } from './hold.js';
@@ -20,7 +20,7 @@ const reported = <P, R>(entry: PathReport<P, R>): PathReport<P, R> => entry;
 /** A report for every kind of path. */
 export const PATH_REPORTS = {
 	course: reported({ reports: (flown, path: PathOf<'course'>) => [courseReport(flown, path)] }),
-	arc: reported({ reports: (flown, path: PathOf<'arc'>) => arcReports(flown, path) }),
+	arc: reported({ reports: (flown, path: PathOf<'arc'>) => arcReports(flown, path), broken: wrongWayRound }),
 	reversal: reported({
 		reports: (flown, path: PathOf<'reversal'>) => [reversalReport(flown, path)],
 		broken: beyondLimits

@@ -1,23 +1,32 @@
 import { formatClock } from '../../base/index.js';
 import type { Fault } from '../fault.js';
 import { recognitionText, type FailureRecognition } from '../failure-recognition.js';
-import type { GradedPhase, Statement, Verdict } from '../grades.js';
+import type { GradedItem, GradedPhase, Statement, Verdict } from '../grades.js';
+import { goesFar, lasts } from '../measure.js';
 import type { Recovery } from '../recovery.js';
-import type { Standard } from '../standard.js';
+import { excursionRule, type Standard } from '../standard.js';
 import { formatTarget, itemName, sizeWords } from './items.js';
 import { recoveryReason, recoveryText } from './recovery.js';
 
 export function reasons(phases: readonly GradedPhase[], verdict: Verdict): string[] {
 	if (verdict === 'met') return [];
 	if (verdict === 'not shown')
-		return phases
-			.filter((phase) => phase.verdict === 'not shown')
-			.map((phase) => `${phase.name}: not flown to its end`);
+		return phases.filter((phase) => phase.verdict === 'not shown').map(notShownWhy);
 	return phases.flatMap((phase) =>
 		phase.items
 			.filter((item) => item.decisive && item.verdict === 'not met')
 			.map((item) => `${phase.name}: ${itemName(item.kind)} ${sizeWords(item.kind, item.worst!.deviation)}`)
 	);
+}
+
+/** Why a phase has not been shown. */
+function notShownWhy({ name, startSeconds, endSeconds, overdueSeconds, items }: GradedPhase): string {
+	if (startSeconds === null) return `${name}: not begun`;
+	if (overdueSeconds !== undefined)
+		return `${name}: after ${formatClock(overdueSeconds)} what ends it had not come`;
+	if (endSeconds === null) return `${name}: not flown to its end`;
+	const short = items.filter((item) => item.decisive && item.verdict === 'not shown');
+	return `${name}: over before its ${short.map(({ kind }) => itemName(kind)).join(', ') || 'targets'} could be judged`;
 }
 
 /** The debrief in sentences, each tied to its moment: faults, lasting excursions, and what went well. */
@@ -39,7 +48,12 @@ export function statementsOf(
 		statements.push({
 			atSeconds: one.startSeconds,
 			endSeconds: one.endSeconds,
-			tone: one.verdict === 'met' ? (one.inOrder && one.wrongWay.length === 0 ? 'good' : 'mind') : 'fail',
+			tone:
+				one.verdict === 'met'
+					? one.inOrder && one.wrongWay.length === 0 && !one.missing?.length
+						? 'good'
+						: 'mind'
+					: 'fail',
 			text: recoveryText(one),
 			tryNext: recoveryReason(one.noseHigh)
 		});
@@ -63,17 +77,16 @@ export function statementsOf(
 					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)}; ${formatTarget(item.kind, item.target)} was asked.`
 				});
 			if (item.mode !== 'hold') continue;
-			for (const excursion of item.excursions ?? []) {
-				const length = excursion.endSeconds - excursion.startSeconds;
-				if (length <= standard.excursionSeconds) continue;
-				statements.push({
-					atSeconds: excursion.startSeconds,
-					endSeconds: excursion.endSeconds,
-					tone: item.decisive ? 'fail' : 'mind',
-					text: `${phase.name}: ${itemName(item.kind)} outside the limit for ${Math.round(length)} s from ${formatClock(excursion.startSeconds)}, at worst ${sizeWords(item.kind, excursion.worst)}.`
-				});
-			}
+			statements.push(...excursionStatements(phase, item, standard), ...biasStatements(phase, item));
 		}
+	for (const phase of phases)
+		if (phase.overdueSeconds !== undefined)
+			statements.push({
+				atSeconds: phase.startSeconds! + phase.overdueSeconds,
+				endSeconds: phase.startSeconds! + phase.overdueSeconds,
+				tone: 'fail',
+				text: `${notShownWhy(phase)}; it was graded so far and no further.`
+			});
 	const best = phases
 		.filter((phase) => phase.verdict === 'met' && phase.startSeconds !== null)
 		.sort((a, b) => b.score - a.score)[0];
@@ -85,4 +98,53 @@ export function statementsOf(
 			text: `${best.name} was your best phase: ${Math.round(best.score)} of 100.`
 		});
 	return statements.sort((a, b) => a.atSeconds - b.atSeconds);
+}
+
+/** What is said of the excursions of a value that is held: each that lasted or went far, or all of them together. */
+function excursionStatements(phase: GradedPhase, item: GradedItem, standard: Standard): Statement[] {
+	const rule = excursionRule(standard);
+	const tone = item.decisive ? 'fail' : 'mind';
+	const own = (item.excursions ?? []).flatMap((excursion): Statement[] => {
+		const { startSeconds, endSeconds, worst } = excursion;
+		if (!lasts(excursion, rule) && !goesFar(worst, item.limits, rule)) return [];
+		return [
+			{
+				atSeconds: startSeconds,
+				endSeconds,
+				tone,
+				text: `${phase.name}: ${itemName(item.kind)} outside the limit for ${Math.max(1, Math.round(endSeconds - startSeconds))} s from ${formatClock(startSeconds)}, at worst ${sizeWords(item.kind, worst)}.`
+			}
+		];
+	});
+	if (own.length > 0 || !item.failedBy?.includes('share')) return own;
+	const times = item.excursions!.length;
+	return [
+		{
+			atSeconds: item.fromSeconds,
+			endSeconds: item.toSeconds,
+			tone,
+			text: `${phase.name}: ${itemName(item.kind)} outside the limit ${Math.round(100 - item.inTolerancePercent!)} % of the time, ${times} times; ${Math.round(100 * rule.outsideShare)} % are allowed.`
+		}
+	];
+}
+
+/** A value kept to one side for so long, by this share of the limit, is said, though it may be inside. */
+const BIAS_SECONDS = 60;
+const BIAS_SHARE = 0.6;
+
+function biasStatements(phase: GradedPhase, item: GradedItem): Statement[] {
+	const { bias, spread, limits, fromSeconds, toSeconds } = item;
+	if (bias === undefined || spread === undefined || toSeconds - fromSeconds < BIAS_SECONDS) return [];
+	const share = Math.abs(bias) / (bias > 0 ? limits.above : limits.below);
+	// What swings about the target has a mean too; it says nothing.
+	if (!(share >= BIAS_SHARE) || Math.abs(bias) < 2 * spread) return [];
+	return [
+		{
+			atSeconds: fromSeconds,
+			endSeconds: toSeconds,
+			tone: 'mind',
+			text: `${phase.name}: ${itemName(item.kind)} ${sizeWords(item.kind, bias)} in the mean of ${formatClock(toSeconds - fromSeconds)}: kept steadily, but not where it was asked.`,
+			tryNext: `Bring it back to ${formatTarget(item.kind, item.target)} and trim for that; the limit is no target.`
+		}
+	];
 }

@@ -1,0 +1,213 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+	gradeFlight,
+	type ChannelName,
+	type Grade,
+	type Phase,
+	type TaskCard,
+	type Track
+} from '../src/index.js';
+import { descentCard, us } from './shipped.js';
+import { drawn } from './synthetic.js';
+
+/** Two minutes straight and level at 3000 ft, 105 kt, heading 090, and nothing else. */
+const level = (change: Partial<Phase> = {}): TaskCard => ({
+	...structuredClone(descentCard),
+	phases: [
+		{
+			id: 'level',
+			name: 'Straight and level',
+			instruction: 'Hold it.',
+			targets: {
+				altitudeFt: { value: 3000, mode: 'hold' },
+				airspeedKias: { value: 105, mode: 'hold' },
+				headingDeg: { value: 90, mode: 'hold' }
+			},
+			end: { kind: 'elapsed', seconds: 120 },
+			weight: 1,
+			...change
+		}
+	]
+});
+const KEPT: Partial<Record<ChannelName, number>> = {
+	indicatedAltitudeFt: 3000,
+	altitudeFt: 3000,
+	indicatedAirspeedKt: 105,
+	calibratedAirspeedKt: 105,
+	indicatedHeadingDeg: 90,
+	headingDeg: 90,
+	trackDeg: 90,
+	verticalSpeedFpm: 0,
+	indicatedVerticalSpeedFpm: 0,
+	pitchDeg: 2,
+	indicatedPitchDeg: 2,
+	bankDeg: 0,
+	indicatedBankDeg: 0,
+	slipDeg: 0,
+	throttle: 0.6,
+	rpm: 2400,
+	loadFactor: 1
+};
+/** The same, but where something is said of a channel: by the second. */
+function flown(off: Partial<Record<ChannelName, (seconds: number) => number>>, seconds = 121): Track {
+	const track = drawn(
+		seconds,
+		Object.fromEntries(Object.entries(KEPT).map(([name, value]) => [name, [[0, value]]]))
+	);
+	for (const [name, by] of Object.entries(off)) {
+		const column = track.column(name as ChannelName);
+		column.forEach((value, i) => (column[i] = value + by!(i / 10)));
+	}
+	return track;
+}
+const graded = (off: Parameters<typeof flown>[0], card = level()): Grade => gradeFlight(flown(off), card, us);
+const itemOf = (grade: Grade, kind = 'altitudeFt') =>
+	grade.phases[0]!.items.find((item) => item.kind === kind)!;
+
+describe('excursions', () => {
+	it('a flight that is kept is met, with all points and nothing to say but that', () => {
+		const grade = graded({});
+		expect(grade).toMatchObject({ verdict: 'met', score: 100, faults: [], because: [] });
+	});
+	it('300 ft to either side, every 12 s, is not met though none lasts', () => {
+		const grade = graded({ indicatedAltitudeFt: (t) => 300 * Math.sin((2 * Math.PI * t) / 12) });
+		expect(grade.verdict).toBe('not met');
+		expect(itemOf(grade).failedBy).toEqual(expect.arrayContaining(['far', 'share']));
+	});
+	it('900 ft for four seconds is not met: so far out, its length does not matter', () => {
+		const grade = graded({ indicatedAltitudeFt: (t) => (t > 50 && t < 54 ? 900 : 0) });
+		expect(itemOf(grade)).toMatchObject({ verdict: 'not met', failedBy: ['far'] });
+		expect(grade.statements.some(({ tone, text }) => tone === 'fail' && /900 ft high/.test(text))).toBe(true);
+	});
+	it('a minute at 105 ft with a dip of a tenth of a second every 5 s is one excursion of a minute', () => {
+		const grade = graded({
+			indicatedAltitudeFt: (t) => (t >= 30 && t < 90 && Math.round(t * 10) % 50 !== 0 ? 105 : 0)
+		});
+		const [only, ...more] = itemOf(grade).excursions!;
+		expect(more).toEqual([]);
+		expect(only!.endSeconds - only!.startSeconds).toBeCloseTo(60, 0);
+		expect(itemOf(grade)).toMatchObject({ verdict: 'not met', failedBy: ['lasting', 'share'] });
+	});
+	it('two seconds back inside end it, a little less do not', () => {
+		const two = (back: number) =>
+			itemOf(
+				graded({
+					indicatedAltitudeFt: (t) => (t >= 30 && t < 38 + back && !(t >= 34 && t < 34 + back) ? 120 : 0)
+				})
+			).excursions!.length;
+		expect([two(1.8), two(2.2)]).toEqual([1, 2]);
+	});
+	it('a moment outside is met, and just under a tenth of the time too', () => {
+		expect(graded({ indicatedAltitudeFt: (t) => (t > 50 && t < 54 ? 150 : 0) }).verdict).toBe('met');
+		const often = (every: number) =>
+			graded({ indicatedAltitudeFt: (t) => (t % every < 2 ? 120 : 0) }).verdict;
+		expect([often(24), often(12)]).toEqual(['met', 'not met']);
+	});
+	it('what is allowed is the standard’s to say', () => {
+		const high = flown({ indicatedAltitudeFt: (t) => (t > 50 && t < 54 ? 250 : 0) });
+		expect(gradeFlight(high, level(), us).verdict).toBe('not met');
+		expect(gradeFlight(high, level(), { ...us, farTimes: 3 }).verdict).toBe('met');
+		const often = flown({ indicatedAltitudeFt: (t) => (t % 12 < 2 ? 120 : 0) });
+		expect(gradeFlight(often, level(), { ...us, outsideShare: 0.3 }).verdict).toBe('met');
+		expect(gradeFlight(often, level(), { ...us, outsideShare: 0.3, backSeconds: 15 }).verdict).toBe(
+			'not met'
+		);
+	});
+	it('90 ft to one side for two minutes is met, and has its sentence', () => {
+		const grade = graded({ indicatedAltitudeFt: () => 90 });
+		expect(grade.verdict).toBe('met');
+		expect(grade.statements.map(({ text }) => text).join(' ')).toContain(
+			'altitude 90 ft high in the mean of 2:00'
+		);
+		// What swings from side to side has no such side.
+		const swinging = graded({ indicatedAltitudeFt: (t) => 90 * Math.sin(t / 4) });
+		expect(swinging.statements.map(({ text }) => text).join(' ')).not.toContain('in the mean');
+	});
+});
+
+describe('what there is no telling of', () => {
+	it('a phase without a recorded item is left out of score and reasons', () => {
+		const [phase] = level().phases;
+		const card = {
+			...level(),
+			phases: [
+				phase!,
+				{ ...phase!, id: 'turning', name: 'Turn', targets: { bankDeg: { value: 0, mode: 'hold' as const } } }
+			]
+		};
+		const whole = flown({}, 250);
+		const without = { ...whole, has: (name: ChannelName) => name !== 'bankDeg' && whole.has(name) };
+		const track = Object.setPrototypeOf(without, Object.getPrototypeOf(whole) as object) as Track;
+		expect(gradeFlight(whole, card, us)).toMatchObject({ verdict: 'met', score: 100 });
+		const grade = gradeFlight(track, card, us);
+		expect(grade.phases[1]).toMatchObject({ verdict: 'not recorded' });
+		expect(grade).toMatchObject({ verdict: 'met', score: 100, because: [], notRecorded: ['bank'] });
+	});
+	it('a phase that is over before it has settled is not shown, and never met', () => {
+		const grade = graded(
+			{},
+			level({
+				targets: { altitudeFt: { value: 3000, mode: 'hold', settleSeconds: 300 } },
+				end: { kind: 'elapsed', seconds: 60 }
+			})
+		);
+		expect(grade).toMatchObject({ verdict: 'not shown', score: 0 });
+		expect(grade.because).toEqual(['Straight and level: over before its altitude could be judged']);
+	});
+	it('a phase that never ends is graded to its limit, and the reason is said', () => {
+		const never = level({ end: { kind: 'below', channel: 'indicatedAirspeedKt', value: 95 } });
+		// 25 min with the power never reduced; after the limit all is let go.
+		const track = flown({ indicatedAltitudeFt: (t) => (t > 650 ? 500 : 0) }, 1500);
+		const grade = gradeFlight(track, never, us);
+		expect(grade.verdict).toBe('not shown');
+		expect(grade.because).toEqual(['Straight and level: after 10:00 what ends it had not come']);
+		expect(itemOf(grade)).toMatchObject({ toSeconds: 600, inTolerancePercent: 100 });
+		const longer = gradeFlight(track, level({ ...never.phases[0], limitSeconds: 1600 }), us);
+		expect(longer.because.join()).toMatch(/altitude 500 ft high/);
+	});
+});
+
+describe('more deviation never scores higher, faults and all', () => {
+	const wave = (seconds: number) => (t: number) => Math.sin((2 * Math.PI * t) / seconds);
+	const ramp = (t: number) => t / 120;
+	const KINDS: Record<string, (size: number) => Parameters<typeof flown>[0]> = {
+		'altitude wandering': (size) => ({ indicatedAltitudeFt: (t) => 150 * size * wave(40)(t) }),
+		'altitude to one side': (size) => ({ indicatedAltitudeFt: () => 150 * size }),
+		'altitude drifting away': (size) => ({ indicatedAltitudeFt: (t) => -200 * size * ramp(t) }),
+		'airspeed wandering': (size) => ({ indicatedAirspeedKt: (t) => 15 * size * wave(30)(t) }),
+		'airspeed lost': (size) => ({ indicatedAirspeedKt: (t) => -20 * size * ramp(t) }),
+		'heading wandering': (size) => ({ indicatedHeadingDeg: (t) => 15 * size * wave(25)(t) }),
+		'heading and bank swinging': (size) => ({
+			indicatedHeadingDeg: (t) => 8 * size * wave(20)(t),
+			bankDeg: (t) => 12 * size * Math.cos((2 * Math.PI * t) / 20)
+		}),
+		'pitch wandering, and the climb with it': (size) => ({
+			pitchDeg: (t) => 6 * size * wave(9)(t),
+			indicatedVerticalSpeedFpm: (t) => 500 * size * wave(9)(t - 2),
+			verticalSpeedFpm: (t) => 500 * size * wave(9)(t)
+		}),
+		'power pumped': (size) => ({ throttle: (t) => 0.3 * size * Math.sign(wave(24)(t)) }),
+		'power and nose together': (size) => ({
+			throttle: (t) => 0.3 * size * Math.sign(wave(30)(t)),
+			pitchDeg: (t) => 4 * size * Math.sign(wave(30)(t))
+		}),
+		'the ball out': (size) => ({ slipDeg: () => 8 * size }),
+		'all of it': (size) => ({
+			indicatedAltitudeFt: (t) => 150 * size * wave(40)(t),
+			indicatedAirspeedKt: (t) => 15 * size * wave(30)(t),
+			pitchDeg: (t) => 5 * size * wave(12)(t),
+			slipDeg: () => 5 * size
+		})
+	};
+	it.each(Object.entries(KINDS))('%s', (_, off) => {
+		const size = fc.double({ min: 0, max: 2, noNaN: true });
+		fc.assert(
+			fc.property(size, size, (a, b) => {
+				const [less, more] = [a, b].sort((x, y) => x - y).map((one) => graded(off(one)).score);
+				expect(more).toBeLessThanOrEqual(less! + 1e-6);
+			}),
+			{ numRuns: 40 }
+		);
+	});
+});
