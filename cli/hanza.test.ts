@@ -47,7 +47,9 @@ describe('the command line', () => {
 	});
 
 	it('helps: lists the verbs, and shows a verb’s schema with its units', () => {
-		expect(run(['help']).stdout).toMatch(/\n {2}wind +wind triangle/);
+		const listed = run(['help']).stdout;
+		expect(listed).toMatch(/\n {2}wind +wind triangle/);
+		expect(listed).toMatch(/\n {2}wind-from-track {2}\w/);
 		const { input } = JSON.parse(run(['help', 'turn']).stdout);
 		expect(input.properties.rateDegPerSecond.description).toBe('°/s');
 		expect(run(['help', 'sail']).status).toBe(2);
@@ -68,6 +70,40 @@ describe('the command line', () => {
 		expect(graded.faults.map((fault: { kind: string }) => fault.kind)).toEqual(
 			flown.grade.faults.map((fault: { kind: string }) => fault.kind)
 		);
+	});
+
+	it('lists what ships, shows it, and takes it back', () => {
+		const ask = (verb: string, input: object) => JSON.parse(run([verb], JSON.stringify(input)).stdout);
+		for (const [kind, known] of [
+			['exercises', 'hold-direct'],
+			['aircraft', 'ostrel-240'],
+			['areas', 'veskar'],
+			['standards', 'eu-instrument'],
+			['pilots', 'steady']
+		])
+			expect(ask('list', { kind }).ids).toContain(known);
+		expect(run(['list'], '{"kind":"birds"}').stderr).toMatch(/\/kind must be one of exercises, aircraft/);
+		const card = ask('show', { kind: 'card', id: 'hold-direct' });
+		expect(card).toMatchObject({ format: 'hanza-card', id: 'hold-direct' });
+		const track = { rateHz: 10, channels: { indicatedAltitudeFt: [3000, 3000] } };
+		const grade = ask('grade', {
+			track,
+			exercise: { ...card, name: 'Another' },
+			standard: ask('show', { kind: 'standard', id: 'eu-instrument' })
+		});
+		expect(grade.verdict).toBe('not shown');
+	});
+
+	it('says where in a track something is wrong', () => {
+		const graded = (track: object) =>
+			run(['grade'], JSON.stringify({ track, exercise: 'straight-level', standard: 'us-instrument' })).stderr;
+		expect(graded({ rateHz: 10, channels: { coalKg: [1] } })).toBe(
+			'hanza grade: /track/channels/coalKg is not a known channel\n'
+		);
+		expect(graded({ rateHz: 10, channels: { pitchDeg: [1], bankDeg: [1, 2] } })).toMatch(
+			/\/track\/channels\/bankDeg/
+		);
+		expect(graded({ rateHz: 0, channels: {} })).toMatch(/\/track\/rateHz must be a number/);
 	});
 
 	it('trims the shipped aircraft, and says what there is when asked for another', () => {

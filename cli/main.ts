@@ -58,13 +58,14 @@ async function runLines(run: (value: unknown) => unknown): Promise<number> {
 
 function help(name: string | undefined): number {
 	if (name === undefined) {
+		const widest = Math.max(...Object.keys(VERBS).map(({ length }) => length));
 		write(
 			[
 				'hanza VERB < input.json     one JSON object in, one out',
 				'hanza VERB --lines          one a line in, one a line out',
 				'hanza help VERB             input and output of a verb, with units',
 				'',
-				...Object.entries(VERBS).map(([verb, { what }]) => `  ${verb.padEnd(14)}${what}`),
+				...Object.entries(VERBS).map(([verb, { what }]) => `  ${verb.padEnd(widest + 2)}${what}`),
 				'',
 				'Practice and study only: not for navigation, not an approved device.'
 			].join('\n')

@@ -143,6 +143,34 @@ const GradeOutput = Type.Object({
 	faults: Type.Array(Type.Object({}))
 });
 
+/** What ships, by the kind that is asked for. Procedures and rating rules come with their own parts of the core. */
+const SHELVES = {
+	exercises: cardCatalog,
+	aircraft: aircraftCatalog,
+	areas: areaCatalog,
+	standards: standardCatalog
+} as const;
+const LISTS: Record<string, () => string[]> = {
+	...Object.fromEntries(
+		Object.entries(SHELVES).map(([kind, shelf]) => [kind, () => shelf.all.map(({ id }) => id)])
+	),
+	procedures: () => [],
+	pilots: () => Object.keys(PILOTS),
+	ratingRules: () => []
+};
+/** One document, by the name of its kind or of the list it is in. */
+const SHOWN: Record<string, keyof typeof SHELVES> = {
+	card: 'exercises',
+	exercise: 'exercises',
+	area: 'areas',
+	standard: 'standards',
+	...(Object.fromEntries(Object.keys(SHELVES).map((kind) => [kind, kind])) as Record<
+		string,
+		keyof typeof SHELVES
+	>)
+};
+const oneOf = (words: readonly string[]) => Type.Union(words.map((word) => Type.Literal(word)));
+
 /** Waits without burning the processor, for `fly` at a chosen rate. */
 function pause(seconds: number): void {
 	Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, seconds * 1000);
@@ -213,6 +241,18 @@ export const VERBS: Record<string, Verb> = {
 				wallSeconds: (performance.now() - started) / 1000
 			};
 		}
+	),
+	list: verb(
+		'ids of what ships',
+		Type.Object({ kind: oneOf(Object.keys(LISTS)) }, closed),
+		Type.Object({ ids: Type.Array(Type.String()) }),
+		({ kind }) => ({ ids: LISTS[kind]!() })
+	),
+	show: verb(
+		'a document as it ships; changed, it may be given to fly and grade',
+		Type.Object({ kind: oneOf(Object.keys(SHOWN)), id: Type.String() }, closed),
+		Type.Object({}, { description: 'the document, by the schema of its format' }),
+		({ kind, id }) => SHELVES[SHOWN[kind]!].get(id)
 	),
 	grade: verb('grades a recorded flight', GradeInput, GradeOutput, ({ track, exercise, standard }) => {
 		const card = cardOf(exercise);

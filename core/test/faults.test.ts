@@ -272,6 +272,125 @@ describe('two changes at once', () => {
 		expect(kindsOf(banked)).toContain('two-changes-at-once');
 	});
 
+	it('not where a descent begins by the numbers: power and nose are what it asks for', () => {
+		const byNumbers = (change: Lines = {}): Lines => ({
+			indicatedAirspeedKt: [
+				[0, 105],
+				[45, 105],
+				[62, 90],
+				[290, 90]
+			],
+			pitchDeg: [
+				[0, 0.6],
+				[79, 2],
+				[81, -1.2],
+				[198, -0.8],
+				[204, 2.2],
+				[290, 2.2]
+			],
+			throttle: [
+				[0, 0.83],
+				[62, 0.83],
+				[79, 0.8],
+				[81, 0.34],
+				[198, 0.34],
+				[202, 0.66],
+				[290, 0.66]
+			],
+			...change
+		});
+		expect(kindsOf(flown(byNumbers()))).not.toContain('two-changes-at-once');
+		// A turn is not asked for, though it comes in the same seconds.
+		const bankDeg: Lines['bankDeg'] = [
+			[0, 0],
+			[79, 0],
+			[81, 12],
+			[95, 12],
+			[97, 0],
+			[290, 0]
+		];
+		const [fault] = faultsOf(flown(byNumbers({ bankDeg }))).filter(
+			({ kind }) => kind === 'two-changes-at-once'
+		);
+		expect(fault!.text).toContain('bank');
+	});
+
+	it('not at the end of a climbing turn, which levels off and rolls out', () => {
+		const card = structuredClone(descentCard);
+		const [level] = card.phases;
+		card.phases = [
+			{
+				...level!,
+				targets: { bankDeg: { value: 15, mode: 'hold' }, verticalSpeedFpm: { value: 500, mode: 'hold' } },
+				end: { kind: 'above', channel: 'indicatedAltitudeFt', value: 3950 }
+			},
+			{
+				...level!,
+				id: 'out',
+				targets: { altitudeFt: { value: 4000, mode: 'hold' }, bankDeg: { value: 0, mode: 'hold' } },
+				end: { kind: 'elapsed', seconds: 60 }
+			}
+		];
+		const turn = (bankEnds: number) =>
+			drawn(200, {
+				indicatedAltitudeFt: [
+					[0, 3000],
+					[114, 3950],
+					[122, 4000],
+					[200, 4000]
+				],
+				verticalSpeedFpm: [
+					[0, 500],
+					[114, 500],
+					[122, 0],
+					[200, 0]
+				],
+				indicatedAirspeedKt: [[0, 90]],
+				pitchDeg: [
+					[0, 7],
+					[114, 7],
+					[117, 2],
+					[200, 2]
+				],
+				throttle: [
+					[0, 1],
+					[114, 1],
+					[116, 0.6],
+					[200, 0.6]
+				],
+				bankDeg: [
+					[0, 15],
+					[bankEnds, 15],
+					[bankEnds + 3, 0],
+					[200, 0]
+				]
+			});
+		const named = (track: Track) =>
+			findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude']).map(({ kind }) => kind);
+		expect(named(turn(114))).not.toContain('two-changes-at-once');
+		// In the middle of it nose and power have nothing to do together.
+		const pumped = drawn(200, {
+			indicatedAltitudeFt: [
+				[0, 3000],
+				[200, 3900]
+			],
+			pitchDeg: [
+				[0, 7],
+				[60, 7],
+				[62, 3],
+				[200, 3]
+			],
+			throttle: [
+				[0, 1],
+				[60, 1],
+				[62, 0.6],
+				[200, 0.6]
+			],
+			bankDeg: [[0, 15]]
+		});
+		expect(named(pumped)).toContain('two-changes-at-once');
+	});
+
 	it('not when each is given its time', () => {
 		const apart: Lines = {
 			pitchDeg: [

@@ -511,6 +511,32 @@ describe('wind from tracks', () => {
 		);
 	});
 
+	it('is not told from tracks that are nearly alike, though a circle fits them', () => {
+		const along = (...tracks: number[]) => {
+			const found = solveWindFromTrack({
+				samples: tracks.map((trackDeg, i) => ({
+					trackDeg,
+					// 20 kt from the north at 100 kt, read to a knot, one of them a little wrong.
+					groundspeedKt:
+						Math.round(
+							-20 * Math.cos(toRadians(trackDeg)) + Math.sqrt(1e4 - (20 * Math.sin(toRadians(trackDeg))) ** 2)
+						) + (i === 1 ? 1 : 0)
+				}))
+			});
+			return found;
+		};
+		const alike = along(88, 90, 92, 94);
+		expect(alike).toMatchObject({ told: false, windFromDeg: null });
+		expect(alike.sigmaKt).toBeGreaterThan(30);
+		const round = along(0, 90, 180, 270);
+		expect(round).toMatchObject({ told: true });
+		expect(round.sigmaKt).toBeLessThan(2);
+		expect(Math.abs(signedDeg(round.windFromDeg!))).toBeLessThan(5);
+		// The wider they spread, the surer.
+		const sigmas = [10, 30, 60, 90].map((step) => along(0, step, 2 * step, 3 * step).sigmaKt);
+		for (let i = 1; i < sigmas.length; i++) expect(sigmas[i]!).toBeLessThan(sigmas[i - 1]!);
+	});
+
 	it('refuses two tracks, however often they come', () => {
 		const two = [10, 200, 10, 200].map((trackDeg) => ({ trackDeg, groundspeedKt: 100 }));
 		expect(() => solveWindFromTrack({ samples: two })).toThrow(/three different tracks/);

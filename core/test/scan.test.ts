@@ -191,10 +191,13 @@ describe('faults', () => {
 		expect(found[0]!.endMs - found[0]!.startMs).toBe(15_000);
 		expect(found[1]!.startMs).toBe(15_000);
 		// In a climb the vertical speed is needed; in level flight it is not.
-		const climb = analyseScan(looks(...times(4)), 't', () => 'climb-or-descent').faults;
-		expect(climb.some(({ kind, instrument }) => kind === 'omission' && instrument === 'vertical-speed')).toBe(
-			true
-		);
+		const climbing = (school: SchoolId) =>
+			analyseScan(looks(...times(4)), school, () => 'climb-or-descent').faults.some(
+				({ kind, instrument }) => kind === 'omission' && instrument === 'vertical-speed'
+			);
+		expect(climbing('hub-and-spoke')).toBe(true);
+		// The T leaves it out.
+		expect(climbing('t')).toBe(false);
 		expect(analyseScan(looks(...times(4)), 't').faults).toEqual([]);
 	});
 
@@ -248,6 +251,65 @@ function planted(kind: 'fixation' | 'omission') {
 		...counts
 	};
 }
+
+describe('a perfect scan of a school', () => {
+	const CONDITIONS = ['level', 'turn', 'climb-or-descent', 'transition'] as const;
+	/** Round after round, the engine every half minute, and what a spoke more takes in where the condition asks for it. */
+	function perfect(school: SchoolId, more: ScanInstrument[] = []): Dwell[] {
+		const { round, hub } = SCHOOLS[school];
+		const once = round.kind === 'each' ? round.of.flatMap((one) => [hub!, one]) : [...round.of];
+		const extra = [...more, 'engine' as const].flatMap((one) => (hub ? [hub, one] : [one]));
+		return looks(...Array.from({ length: 24 }, (_, i) => (i % 2 === 1 ? [...once, ...extra] : once)).flat());
+	}
+	it.each(SCHOOL_IDS.flatMap((school) => CONDITIONS.map((condition) => [school, condition] as const)))(
+		'%s has no fault in %s',
+		(school, condition) => {
+			const more: ScanInstrument[] =
+				school !== 'hub-and-spoke'
+					? []
+					: condition === 'turn'
+						? ['turn']
+						: condition === 'climb-or-descent'
+							? ['vertical-speed']
+							: [];
+			const found = analyseScan(perfect(school, more), school, () => condition);
+			expect(found.faults).toEqual([]);
+			expect(found.schoolMatch).toBe(1);
+			expect(found.rounds).toBeGreaterThan(20);
+		}
+	);
+	it('what the school has is still asked for: a hub and spoke without the turn dial in a turn', () => {
+		const { faults } = analyseScan(perfect('hub-and-spoke'), 'hub-and-spoke', () => 'turn');
+		expect(new Set(faults.map(({ kind, instrument }) => `${kind} ${instrument}`))).toEqual(
+			new Set(['omission turn'])
+		);
+	});
+	it('a look beside it now and then does not spoil the match; often, it does', () => {
+		const beside = (every: number) =>
+			analyseScan(
+				looks(
+					...Array.from({ length: 20 }, (_, i): ScanInstrument[] => [
+						...SCHOOLS.t.round.of,
+						...(i % every === 0 ? ([A, 'turn'] as const) : [])
+					]).flat()
+				),
+				't'
+			).schoolMatch!;
+		expect(beside(3)).toBe(1);
+		expect(beside(1)).toBe(1);
+		const often = looks(
+			...Array.from({ length: 20 }, (): ScanInstrument[] => [A, 'turn', A, 'airspeed']).flat()
+		);
+		expect(analyseScan(often, 't').schoolMatch).toBeLessThan(0.6);
+	});
+	it('a condition may be said by its long name', () => {
+		const input = { looks: perfect('t'), school: 't' as const };
+		expect(solveScan({ ...input, condition: 'level-turn-at-standard-rate' })).toEqual(
+			solveScan({ ...input, condition: 'turn' })
+		);
+		expect(solveScan({ ...input, condition: 'straight-and-level' })).toEqual(solveScan(input));
+	});
+});
 
 describe('planted faults', () => {
 	it.each(['fixation', 'omission'] as const)('%s is found, and little else', (kind) => {

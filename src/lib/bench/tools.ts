@@ -1,5 +1,6 @@
 import { hold } from './tools/hold.js';
 import { wind } from './tools/wind.js';
+import { windFromTracks } from './tools/wind-from-tracks.js';
 import { turn } from './tools/turn.js';
 import { intercept } from './tools/intercept.js';
 import { arc } from './tools/arc.js';
@@ -15,6 +16,7 @@ export type { Answer, Field, NumberField, Row, Tool } from './tools/fields.js';
 export const TOOLS = {
 	hold,
 	wind,
+	'wind-from-tracks': windFromTracks,
 	turn,
 	intercept,
 	arc,

@@ -94,12 +94,59 @@ export function twoChanges({ card, track, times, settings, rough }: Evidence): F
 	return faults;
 }
 
-/** Around the seam of two phases what either allows is allowed. */
-function allowedAt(card: TaskCard, times: readonly PhaseTimes[], seconds: number): readonly string[] {
-	const near = times.filter(
-		(time) => time.startSeconds - 6 <= seconds && (time.endSeconds ?? Infinity) + 3 >= seconds
-	);
-	return near.flatMap(
-		(time): NonNullable<Phase['togetherAllowed']> => card.phases[time.phase]!.togetherAllowed ?? []
-	);
+/** The change from one phase to the next is made about its seam, s: at once, or somewhat before, or somewhat after it. */
+const SEAM_SECONDS = { early: 2, atOnce: 6, before: 12, after: 12 };
+
+/** What may change together at a moment: what a phase says, and what going from one phase to the next asks for. */
+function allowedAt(card: TaskCard, times: readonly PhaseTimes[], seconds: number): readonly Change['kind'][] {
+	const said = times
+		.filter(
+			({ startSeconds, endSeconds }) => startSeconds - 6 <= seconds && (endSeconds ?? Infinity) + 3 >= seconds
+		)
+		.flatMap(({ phase }) => card.phases[phase]!.togetherAllowed ?? []);
+	// Right after a seam only what it asks for counts: the one that comes next is not asked for yet.
+	const now = times.findLast(({ startSeconds }) => startSeconds - SEAM_SECONDS.early <= seconds);
+	const next = times.find(({ startSeconds }) => startSeconds - SEAM_SECONDS.early > seconds);
+	const since = now ? seconds - now.startSeconds : Infinity;
+	const seam =
+		since <= SEAM_SECONDS.atOnce
+			? now
+			: next && next.startSeconds - seconds <= SEAM_SECONDS.before
+				? next
+				: since <= SEAM_SECONDS.after
+					? now
+					: undefined;
+	return [...said, ...(seam ? askedAtSeam(card, seam.phase) : [])];
+}
+
+/**
+ * What going over to a phase asks for: nose and power, where a climb or descent begins or ends; wings, where a turn does.
+ * Entering a descent by the numbers sets both at once, and the end of a climbing turn levels off and rolls out.
+ */
+function askedAtSeam(card: TaskCard, index: number): Change['kind'][] {
+	const [before, after] = [card.phases[index - 1], card.phases[index]!];
+	if (!before) return [];
+	const vertical = verticalOf(card, index) !== verticalOf(card, index - 1);
+	const turning = ({ targets }: Phase) => targets.bankDeg?.value ?? 0;
+	const heading = (one: Phase) => one.targets.headingDeg?.value;
+	const turn =
+		turning(before) !== turning(after) ||
+		(heading(after) !== undefined && heading(before) !== undefined && heading(after) !== heading(before)) ||
+		// A turn to a heading that ends in a phase which holds it.
+		(endsAtHeading(before) && turning(after) === 0);
+	return [...(vertical ? (['pitch', 'power'] as const) : []), ...(turn ? (['bank'] as const) : [])];
+}
+
+const leavesOf = ({ end }: Phase) => (end.kind === 'all' || end.kind === 'any' ? end.of : [end]);
+const endsAtHeading = (phase: Phase): boolean =>
+	leavesOf(phase).some((leaf) => 'channel' in leaf && leaf.channel === 'indicatedHeadingDeg');
+
+/** −1 in a descent, 1 in a climb, 0 level: by the rate asked for, else by the altitude to be reached. */
+function verticalOf(card: TaskCard, index: number): number {
+	const { verticalSpeedFpm, altitudeFt } = card.phases[index]!.targets;
+	if (verticalSpeedFpm) return Math.sign(verticalSpeedFpm.value);
+	if (altitudeFt?.mode !== 'reach') return 0;
+	const from = card.phases.slice(0, index).findLast(({ targets }) => targets.altitudeFt !== undefined)
+		?.targets.altitudeFt?.value;
+	return Math.sign(altitudeFt.value - (from ?? card.start.altitudeFt));
 }

@@ -19,7 +19,7 @@ export interface CourseReport {
 	/** Root mean square from the course, from then on. */
 	rmsNm: number | null;
 	rmsShare: number | null;
-	/** The nose off the course, mean, from then on; and what the wind asked for, + right. */
+	/** The nose off the course, mean, while it was tracked along the course; and what the wind asked for, + right. */
 	correctionDeg: number | null;
 	neededDeg: number;
 	/** Greatest distances from the course between its crossings, NM, in order. */
@@ -32,6 +32,8 @@ const ESTABLISHED = { share: 0.25, seconds: 5 };
 const CUT_LEAST_DEG = 12;
 const WINGS_LEVEL_DEG = 6;
 const SWING_LEAST_NM = 0.05;
+/** Over the ground this near to the course is along it, degrees. */
+const ALONG_DEG = 6;
 /** Nearer to the station no angle is judged, NM. */
 export const NEAR_NM = 1;
 
@@ -79,6 +81,13 @@ export function courseReport(flown: Flown, path: CoursePath): CourseReport {
 
 	const judged: number[] = [];
 	for (let i = established ?? to; i < to; i++) if (along[i - from]!.distanceNm > NEAR_NM) judged.push(i);
+	// A cut, and the turn out of it, is no correction: only what goes along the course over the ground is.
+	const direction = track.column('trackDeg');
+	const kept = judged.filter(
+		(i) =>
+			Math.abs(bank[i]!) < WINGS_LEVEL_DEG &&
+			Math.abs(signedDeg(direction[i]! - course.courseDeg)) <= ALONG_DEG
+	);
 	const root = (value: (i: number) => number) =>
 		judged.length === 0 ? null : Math.sqrt(judged.reduce((sum, i) => sum + value(i) ** 2, 0) / judged.length);
 	const swingsNm = swings(along.map(({ rightNm }) => rightNm));
@@ -94,7 +103,7 @@ export function courseReport(flown: Flown, path: CoursePath): CourseReport {
 		establishedSeconds: established === null ? null : (established - from) / track.rateHz,
 		rmsNm: root((i) => along[i - from]!.rightNm),
 		rmsShare: root((i) => shares[i - from]!),
-		correctionDeg: judged.length === 0 ? null : judged.reduce((sum, i) => sum + off(i), 0) / judged.length,
+		correctionDeg: kept.length === 0 ? null : kept.reduce((sum, i) => sum + off(i), 0) / kept.length,
 		neededDeg: neededCorrectionDeg(flown, course.courseDeg),
 		swingsNm,
 		converges:

@@ -10,7 +10,9 @@ import {
 import {
 	ConditionSchema,
 	isOfSchool,
-	NEEDED,
+	conditionOf,
+	isNeeded,
+	LONG_CONDITIONS,
 	referenceShare,
 	SCHOOLS,
 	SchoolSchema,
@@ -152,8 +154,11 @@ export function analyseScan(
 	});
 	const transitions = [...counts.values()].sort((a, b) => b.count - a.count);
 	const made = transitions.reduce((sum, { count }) => sum + count, 0);
+	// What the school leaves out may be looked at now and then.
+	const beside = kept.filter(({ instrument }) => school.leaves.includes(instrument)).length;
+	const seldom = beside <= kept.length * BESIDE_SHARE;
 	const ofSchool = transitions.reduce(
-		(sum, { from, to, count }) => sum + (isOfSchool(school, from, to) ? count : 0),
+		(sum, { from, to, count }) => sum + (isOfSchool(school, from, to, seldom) ? count : 0),
 		0
 	);
 	const starts = roundStarts(kept, school);
@@ -176,7 +181,7 @@ export function analyseScan(
 		transitions,
 		faults: [
 			...fixations(kept, condition, settings),
-			...omissions(kept, condition, settings),
+			...omissions(kept, school, condition, settings),
 			...emphases(kept, time, total, school, condition, settings)
 		].sort((a, b) => a.startMs - b.startMs)
 	};
@@ -194,11 +199,14 @@ const fixations = (
 		})
 		.map(({ instrument, startMs, endMs }) => ({ kind: 'fixation', instrument, startMs, endMs }));
 
+/** So many of all looks may go to what a school leaves out without spoiling the match. */
+const BESIDE_SHARE = 1 / 6;
 /** How often the need of an instrument is looked up along a gap, ms. */
 const NEED_STEP_MS = 500;
 
 function omissions(
 	looks: readonly Dwell[],
+	school: School,
 	condition: (atMs: number) => ScanCondition,
 	settings: ScanSettings
 ): ScanFault[] {
@@ -215,7 +223,7 @@ function omissions(
 			let without = 0;
 			let startMs = from;
 			for (let at = from; at < to; at += NEED_STEP_MS) {
-				const needed = instrument === 'engine' || NEEDED[condition(at)].includes(instrument);
+				const needed = isNeeded(school, condition(at), instrument);
 				if (!needed) {
 					without = 0;
 					startMs = at + NEED_STEP_MS;
@@ -264,7 +272,7 @@ export const ScanInput = Type.Object(
 	{
 		looks: Type.Array(Dwell, { maxItems: 100_000 }),
 		school: SchoolSchema,
-		condition: Type.Optional(ConditionSchema)
+		condition: Type.Optional(Type.Union([...ConditionSchema.anyOf, ...LONG_CONDITIONS]))
 	},
 	{ additionalProperties: false }
 );
@@ -297,6 +305,6 @@ export function solveScan(input: ScanInput): Static<typeof ScanOutput> {
 		dwellMs: _,
 		transitions: __,
 		...rest
-	} = analyseScan(input.looks as Dwell[], input.school, () => input.condition ?? 'level');
+	} = analyseScan(input.looks as Dwell[], input.school, () => conditionOf(input.condition ?? 'level'));
 	return { ...rest, roundSeconds: roundMs === null ? null : roundMs / 1000 };
 }

@@ -13,6 +13,22 @@ const CONDITION_IDS = ['level', 'turn', 'climb-or-descent', 'transition'] as con
 export type ScanCondition = (typeof CONDITION_IDS)[number];
 export const ConditionSchema = Type.Union(CONDITION_IDS.map((one) => Type.Literal(one)));
 
+const LONG_NAMES = {
+	'straight-and-level': 'level',
+	'climb-or-descent-at-constant-airspeed': 'climb-or-descent',
+	'climb-or-descent-at-constant-rate': 'climb-or-descent',
+	'level-turn-at-standard-rate': 'turn',
+	'entering-a-climb-or-descent': 'transition',
+	'entering-a-turn': 'transition',
+	'speed-change-in-level-flight': 'transition'
+} as const satisfies Record<string, ScanCondition>;
+type LongName = keyof typeof LONG_NAMES;
+/** Conditions by their long names, as they are taught. */
+export const LONG_CONDITIONS = (Object.keys(LONG_NAMES) as LongName[]).map((one) => Type.Literal(one));
+/** A condition by either name. */
+export const conditionOf = (name: ScanCondition | LongName): ScanCondition =>
+	name in LONG_NAMES ? LONG_NAMES[name as LongName] : (name as ScanCondition);
+
 /** A school of scan: what follows what, and what makes a round. */
 export interface School {
 	id: SchoolId;
@@ -29,6 +45,8 @@ export interface School {
 		| { kind: 'cycle'; of: readonly ScanInstrument[]; bothWays: boolean };
 	/** Where the eye may go beside the round: from the hub and back, or from anywhere and back. */
 	also: readonly ScanInstrument[];
+	/** What it leaves to the rest of the panel: not to look there is no omission. */
+	leaves: readonly ScanInstrument[];
 	/** Share of the looking time on each instrument, level flight. */
 	shares: Partial<Record<ScanInstrument, number>>;
 }
@@ -45,6 +63,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 		hub: 'attitude',
 		round: { kind: 'each', of: ['airspeed', 'altimeter', 'heading'] },
 		also: ['vertical-speed', 'turn', 'engine', 'compass', 'clock', 'needle'],
+		leaves: [],
 		shares: {
 			attitude: 0.5,
 			airspeed: 0.13,
@@ -66,6 +85,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 			bothWays: false
 		},
 		also: ['engine', 'clock', 'needle'],
+		leaves: ['turn', 'vertical-speed'],
 		shares: { attitude: 0.49, airspeed: 0.16, altimeter: 0.17, heading: 0.16, engine: 0.02 }
 	},
 	'inverted-v': {
@@ -75,6 +95,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 		hub: 'attitude',
 		round: { kind: 'cycle', of: ['attitude', 'turn', 'attitude', 'vertical-speed'], bothWays: false },
 		also: ['airspeed', 'altimeter', 'heading', 'engine', 'compass', 'clock', 'needle'],
+		leaves: ['airspeed', 'altimeter', 'heading'],
 		shares: {
 			attitude: 0.48,
 			turn: 0.2,
@@ -95,6 +116,7 @@ export const SCHOOLS: Record<SchoolId, School> = {
 			bothWays: true
 		},
 		also: ['engine', 'compass', 'clock', 'needle'],
+		leaves: [],
 		shares: {
 			airspeed: 1 / 6,
 			attitude: 1 / 6,
@@ -106,10 +128,22 @@ export const SCHOOLS: Record<SchoolId, School> = {
 	}
 };
 
-/** Whether one of a school's transitions leads from one instrument to another. */
-export function isOfSchool(school: School, from: ScanInstrument, to: ScanInstrument): boolean {
+/**
+ * Whether one of a school's transitions leads from one instrument to another.
+ * @param beside whether a look at what the school leaves out counts as one of its spokes.
+ */
+export function isOfSchool(
+	school: School,
+	from: ScanInstrument,
+	to: ScanInstrument,
+	beside = false
+): boolean {
 	if (school.hub) {
-		const spokes: readonly ScanInstrument[] = [...school.round.of, ...school.also];
+		const spokes: readonly ScanInstrument[] = [
+			...school.round.of,
+			...school.also,
+			...(beside ? school.leaves : [])
+		];
 		return (
 			(from === school.hub && to !== from && spokes.includes(to)) ||
 			(to === school.hub && from !== to && spokes.includes(from))
@@ -125,19 +159,30 @@ export function isOfSchool(school: School, from: ScanInstrument, to: ScanInstrum
 }
 
 /** What each condition needs looked at; the engine always, but seldom. */
-export const NEEDED: Record<ScanCondition, readonly ScanInstrument[]> = {
+const NEEDED: Record<ScanCondition, readonly ScanInstrument[]> = {
 	level: ['attitude', 'airspeed', 'altimeter', 'heading'],
 	turn: ['attitude', 'airspeed', 'altimeter', 'heading', 'turn'],
 	'climb-or-descent': ['attitude', 'airspeed', 'altimeter', 'heading', 'vertical-speed'],
 	transition: ['attitude', 'airspeed', 'altimeter', 'heading']
 };
 
-/** A school's share of an instrument in a condition: in a turn the turn rate has what the heading had. */
-export function referenceShare(school: School, condition: ScanCondition, instrument: ScanInstrument): number {
-	const shares = school.shares;
-	if (condition === 'turn' && school.id !== 'rectangular') {
-		if (instrument === 'turn') return Math.max(shares.turn ?? 0, shares.heading ?? 0);
-		if (instrument === 'heading') return Math.min(shares.turn ?? shares.heading ?? 0, shares.heading ?? 0);
-	}
-	return shares[instrument] ?? 0;
+/** Whether a school needs an instrument looked at in a condition. */
+export const isNeeded = ({ leaves }: School, condition: ScanCondition, instrument: ScanInstrument): boolean =>
+	instrument === 'engine' || (NEEDED[condition].includes(instrument) && !leaves.includes(instrument));
+
+/** What a condition brings to the fore: it may have as much as what it stands beside. */
+const ALIKE: Partial<Record<ScanCondition, readonly [ScanInstrument, ScanInstrument]>> = {
+	turn: ['turn', 'heading'],
+	'climb-or-descent': ['vertical-speed', 'altimeter']
+};
+
+/** The share that a school gives an instrument in a condition, at the most. */
+export function referenceShare(
+	{ shares, leaves }: School,
+	condition: ScanCondition,
+	instrument: ScanInstrument
+): number {
+	const own = shares[instrument] ?? 0;
+	const [more, like] = ALIKE[condition] ?? [];
+	return instrument === more && !leaves.includes(more) ? Math.max(own, shares[like!] ?? 0) : own;
 }
