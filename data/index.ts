@@ -21,6 +21,9 @@ import approachDescent from './cards/approach-descent.json' with { type: 'json' 
 import breakOut from './cards/break-out.json' with { type: 'json' };
 import complexDescent from './cards/complex-descent.json' with { type: 'json' };
 import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
+import schoolLearning from './standards/school-learning.json' with { type: 'json' };
+import schoolSharp from './standards/school-sharp.json' with { type: 'json' };
+import schoolTest from './standards/school-test.json' with { type: 'json' };
 import usInstrument from './standards/us-instrument.json' with { type: 'json' };
 
 /** A shelf of shipped documents of one kind: checked when first asked for, found by id. */
@@ -103,4 +106,10 @@ export const cardCatalog = new Catalog('card', CARD_EDITIONS, () => [
 		altitudeFt: RADIO_FT
 	})
 ]);
-export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => [usInstrument, euInstrument]);
+export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => [
+	usInstrument,
+	euInstrument,
+	schoolLearning,
+	schoolTest,
+	schoolSharp
+]);

@@ -1,13 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+	FAILURE_KINDS,
 	gradeFlight,
+	TARGET_KINDS,
 	type ChannelName,
 	type Grade,
 	type Phase,
 	type TaskCard,
 	type Track
 } from '../src/index.js';
+import { standardCatalog } from '../../data/index.js';
 import { descentCard, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -209,5 +212,97 @@ describe('more deviation never scores higher, faults and all', () => {
 			}),
 			{ numRuns: 40 }
 		);
+	});
+});
+
+describe('settings', () => {
+	const settled = (off: Parameters<typeof flown>[0]) => {
+		const track = flown(off);
+		const whole = drawn(121, {
+			...Object.fromEntries([...track.channels.keys()].map((name) => [name, [[0, 0]] as [number, number][]])),
+			altimeterSettingHpa: [[0, descentCard.weather.seaLevelPressureHpa]]
+		});
+		for (const [name, column] of track.channels) whole.column(name).set(column);
+		return whole;
+	};
+	const named = (track: Track) => gradeFlight(track, level(), us).faults;
+
+	it('as they should be have no fault', () => {
+		expect(named(settled({}))).toEqual([]);
+	});
+	it('a heading dial 40° off the compass is named, with what it did to the flight', () => {
+		const [fault, ...more] = named(settled({ headingDeg: () => -40 }));
+		expect(more).toEqual([]);
+		expect(fault).toMatchObject({ kind: 'heading-not-set' });
+		expect(fault!.text).toContain('40° off the compass: every heading flown by it was 40° too far left');
+	});
+	it('of an altimeter 10 hPa wrong is said by how many feet the flight was too high or low', () => {
+		for (const [hPa, words] of [
+			[10, 'too low'],
+			[-10, 'too high']
+		] as const) {
+			const track = settled({});
+			track.column('altimeterSettingHpa').forEach((value, i, all) => (all[i] = value + hPa));
+			const [fault] = named(track);
+			expect(fault).toMatchObject({ kind: 'altimeter-not-set' });
+			expect(fault!.text).toMatch(/2[678]0 ft/);
+			expect(fault!.text).toContain(words);
+		}
+	});
+	it('a dial that has failed is not one that was not set', () => {
+		const track = drawn(121, {
+			...Object.fromEntries(Object.entries(KEPT).map(([name, value]) => [name, [[0, value]]])),
+			indicatedHeadingDeg: [[0, 130]],
+			failures: [[0, 1 << FAILURE_KINDS.indexOf('heading-stuck')]]
+		});
+		expect(named(track).map(({ kind }) => kind)).not.toContain('heading-not-set');
+	});
+});
+
+describe('steadiness', () => {
+	const swung = (deg: number, seconds = 9) =>
+		graded({ pitchDeg: (t) => deg * Math.sin((2 * Math.PI * t) / seconds) });
+	it('six degrees of pitch swinging cost about a quarter, and are said with their period', () => {
+		const grade = swung(6);
+		expect(grade.score).toBeLessThan(78);
+		expect(grade.phases[0]!.steadiness!.periodSeconds).toBeCloseTo(9, 0);
+		expect(grade.statements.some(({ text }) => /unquiet, the nose 4\.\d° .* every (9|10) s/.test(text))).toBe(
+			true
+		);
+	});
+	it('half a degree is what a quiet hand leaves', () => {
+		expect(swung(0.5)).toMatchObject({ score: 100 });
+		expect(
+			swung(0.5)
+				.statements.map(({ text }) => text)
+				.join()
+		).not.toContain('unquiet');
+	});
+	it('a change of attitude that is made once is no swing', () => {
+		const once = graded({ pitchDeg: (t) => (t > 60 ? 4 : 0) });
+		expect(once.phases[0]!.steadiness!.periodSeconds).toBeNull();
+		expect(once.score).toBeGreaterThan(95);
+	});
+});
+
+describe('the school’s own tiers', () => {
+	const tier = (id: string) => standardCatalog.get(`school-${id}`);
+	it('are each tighter than the one before, in every item', () => {
+		const tiers = ['learning', 'test', 'sharp'].map(tier);
+		for (const kind of TARGET_KINDS)
+			for (let i = 1; i < tiers.length; i++)
+				for (const side of ['above', 'below'] as const)
+					expect(tiers[i]!.items[kind]![side], `${kind} ${side}`).toBeLessThan(
+						tiers[i - 1]!.items[kind]![side]
+					);
+	});
+	it('never go beyond full scale, and the sharp arc is a quarter of a mile', () => {
+		expect(tier('learning').items.needle!.above).toBeLessThanOrEqual(1);
+		expect(tier('sharp').items.arcNm).toMatchObject({ above: 0.25, below: 0.25 });
+	});
+	it('grade the same flight differently', () => {
+		const track = flown({ indicatedAltitudeFt: () => 70 });
+		const verdicts = ['learning', 'test', 'sharp'].map((id) => gradeFlight(track, level(), tier(id)).verdict);
+		expect(verdicts).toEqual(['met', 'met', 'not met']);
 	});
 });

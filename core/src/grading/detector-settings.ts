@@ -54,6 +54,10 @@ interface FaultSettings {
 	/** Begun with less than this share of half the bank, and gone this far through, the bank was held. */
 	bankHeldLeadShare: number;
 	bankHeldThroughDeg: number;
+	/** A setting that is off by so much for so long is a fault: hPa, degrees, s. */
+	altimeterOffHpa: number;
+	headingOffDeg: number;
+	settingSeconds: number;
 }
 
 export const FAULT_DEFAULTS: FaultSettings = {
@@ -87,7 +91,10 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldLeastDeg: 5,
 	bankHeldShare: 0.8,
 	bankHeldLeadShare: 0.4,
-	bankHeldThroughDeg: 5
+	bankHeldThroughDeg: 5,
+	altimeterOffHpa: 2,
+	headingOffDeg: 8,
+	settingSeconds: 60
 };
 
 /** Thresholds of the detectors of navigation; each a setting. */

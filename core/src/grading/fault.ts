@@ -20,6 +20,8 @@ export const FAULT_NAMES = {
 	'speed-lost': 'Speed lost in level-off or turn',
 	'bank-held': 'Bank held into the heading',
 	'failure-not-named': 'Failure not named in time',
+	'altimeter-not-set': 'Altimeter not set',
+	'heading-not-set': 'Heading dial not set',
 	'recovery-order': 'Recovery out of order',
 	'recovery-missing': 'Recovery without a needed input',
 	'wrong-way-input': 'Wrong-way input in a recovery',

@@ -16,6 +16,7 @@ import { type Grade, type GradedPhase, type Verdict } from './grades.js';
 import { hardLimits, navigationReport } from './paths/report.js';
 import { recoveriesIn, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
+import { steadinessOf } from './steadiness.js';
 import { itemName } from './wording/items.js';
 import { controlWords } from './wording/recovery.js';
 import { reasons, statementsOf } from './wording/statements.js';
@@ -79,6 +80,17 @@ export function gradeFlight(
 							: 'met';
 		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
 		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
+		// A recovery is no time for quiet hands.
+		const steadiness =
+			span.begun && own.length === 0
+				? steadinessOf(
+						track,
+						span.startSeconds,
+						span.endSeconds,
+						phase.targets.headingDeg?.mode === 'hold' || phase.targets.bankDeg?.mode === 'hold',
+						evidence.rough
+					)
+				: null;
 		return {
 			id: phase.id,
 			name: phase.name,
@@ -88,8 +100,9 @@ export function gradeFlight(
 			...(overdue ? { overdueSeconds: limit } : {}),
 			verdict,
 			// A phase that was not finished has not been shown: half a phase must not score as a whole one.
-			score: endSeconds === null ? 0 : mean,
-			items
+			score: endSeconds === null ? 0 : Math.max(0, mean - (steadiness?.lostPoints ?? 0)),
+			items,
+			...(steadiness ? { steadiness } : {})
 		};
 	});
 	const faults = findFaults(evidence);

@@ -5,6 +5,7 @@ import type { Fault } from './fault.js';
 import type { Limits, Measures } from './measure.js';
 import type { NavigationReport } from './paths/report.js';
 import type { Recovery } from './recovery.js';
+import type { Steadiness } from './steadiness.js';
 
 export type Verdict = 'met' | 'not met' | 'not shown';
 type ItemVerdict = Verdict | 'not recorded';
@@ -41,6 +42,8 @@ export interface GradedPhase {
 	/** 0 to 100; 0 when not shown. */
 	score: number;
 	items: GradedItem[];
+	/** How quietly it was flown; absent where it cannot be told, and in a grade of before. */
+	steadiness?: Steadiness;
 }
 
 /** A sentence of the debrief, with the moment it speaks of. */

@@ -8,7 +8,7 @@ export {
 	type Sample
 } from './channels.js';
 export { decodeChunk, encodeChunk, joinChunks } from './codec.js';
-export { effectiveColumn, effectiveValue, isAffected } from './effective.js';
+export { effectiveColumn, effectiveFailures, effectiveValue, isAffected } from './effective.js';
 export { TrackJson, trackFromJson, trackToJson } from './json.js';
 export { panelAt } from './panel-at.js';
 export { Recorder, Track } from './track.js';

@@ -8,6 +8,8 @@ import { correctsTooMuch } from './corrects-too-much.js';
 import { courseTrackings, type CourseTracking } from './course-tracking.js';
 import { descentBeforeSlowing } from './descent-before-slowing.js';
 import { failureNotNamed } from './failure-not-named.js';
+import { altimeterNotSet } from './altimeter-not-set.js';
+import { headingNotSet } from './heading-not-set.js';
 import { arcDirection } from './arc-direction.js';
 import { holdCorrection } from './hold-correction.js';
 import { reversalSide } from './reversal-side.js';
@@ -72,6 +74,8 @@ const DETECTORS = {
 	'recovery-missing': { group: 'recovery', find: recoveryMissing },
 	'recovery-order': { group: 'recovery', find: recoveryOrder },
 	'wrong-way-input': { group: 'recovery', find: wrongWayInput },
+	'altimeter-not-set': { group: 'attitude', find: altimeterNotSet },
+	'heading-not-set': { group: 'attitude', find: headingNotSet },
 	'failure-not-named': { group: 'failure', find: failureNotNamed }
 } as const satisfies Record<FaultKind, Detector>;
 

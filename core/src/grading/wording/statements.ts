@@ -79,6 +79,7 @@ export function statementsOf(
 			if (item.mode !== 'hold') continue;
 			statements.push(...excursionStatements(phase, item, standard), ...biasStatements(phase, item));
 		}
+	statements.push(...phases.flatMap(steadinessStatements));
 	for (const phase of phases)
 		if (phase.overdueSeconds !== undefined)
 			statements.push({
@@ -145,6 +146,24 @@ function biasStatements(phase: GradedPhase, item: GradedItem): Statement[] {
 			tone: 'mind',
 			text: `${phase.name}: ${itemName(item.kind)} ${sizeWords(item.kind, bias)} in the mean of ${formatClock(toSeconds - fromSeconds)}: kept steadily, but not where it was asked.`,
 			tryNext: `Bring it back to ${formatTarget(item.kind, item.target)} and trim for that; the limit is no target.`
+		}
+	];
+}
+
+/** From so many points on unquiet flying is worth a sentence. */
+const WORTH_POINTS = 3;
+
+function steadinessStatements({ name, startSeconds, endSeconds, steadiness }: GradedPhase): Statement[] {
+	if (!steadiness || startSeconds === null || steadiness.lostPoints < WORTH_POINTS) return [];
+	const { pitchSpreadDeg, bankSpreadDeg, periodSeconds, lostPoints } = steadiness;
+	const every = periodSeconds === null ? '' : `, to and fro every ${Math.round(periodSeconds)} s`;
+	return [
+		{
+			atSeconds: startSeconds,
+			endSeconds: endSeconds ?? startSeconds,
+			tone: 'mind',
+			text: `${name}: unquiet, the nose ${pitchSpreadDeg.toFixed(1)}° and the wings ${bankSpreadDeg.toFixed(1)}° about their mean${every}: ${Math.round(lostPoints)} points.`,
+			tryNext: 'Set the attitude, let go, and look: small pressures, and the trim for what stays.'
 		}
 	];
 }
