@@ -33,6 +33,10 @@ interface FaultSettings {
 	togetherSeconds: number;
 	/** Chasing is looked for in windows of this length, after a time to settle, s. */
 	chaseWindowSeconds: number;
+	/** A phase with less time than this cannot tell, s. */
+	chaseLeastSeconds: number;
+	/** From the needle's showing to the nose's moving: a look, a reaction, a movement, s. */
+	chaseDelaySeconds: number;
 	chaseSettleSeconds: number;
 	/** Spread of the pitch, degrees, and how often it turns about, at least. */
 	chasePitchDeg: number;
@@ -78,11 +82,13 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	changeWindowSeconds: 3,
 	togetherSeconds: 3,
 	changeLastsSeconds: 4,
-	chaseWindowSeconds: 24,
+	chaseWindowSeconds: 50,
+	chaseLeastSeconds: 30,
+	chaseDelaySeconds: 1.5,
 	chaseSettleSeconds: 8,
 	chasePitchDeg: 0.9,
 	chaseReversals: 3,
-	chaseCorrelation: 0.5,
+	chaseCorrelation: 0.8,
 	roughLoadFactor: 0.12,
 	speedLostKt: 6,
 	speedLostSeconds: 5,

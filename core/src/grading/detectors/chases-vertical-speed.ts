@@ -1,21 +1,21 @@
 import type { DetectorSettings } from '../detector-settings.js';
 import type { Evidence } from '../evidence.js';
-import { FAILURE_KINDS, AFFECTED_INSTRUMENTS } from '../../aircraft/index.js';
+import { AFFECTED_INSTRUMENTS, coverBit, FAILURE_KINDS, type Instrument } from '../../aircraft/index.js';
 import { correlation, reversals, runningMean, spread } from '../../base/index.js';
 import { type Track } from '../../recording/index.js';
 import { fault, indexAt, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
 /**
- * Pitch moved back and forth after the lagging vertical speed: the nose goes down while the needle
- * shows up and the other way round, again and again, where altitude or rate was to be steady.
+ * Pitch moved back and forth after the lagging vertical speed: the nose goes where the needle, a look and a reaction ago,
+ * said that it should, again and again, where altitude or rate was to be steady. That the needle follows the nose is
+ * physics and proves nothing: a nose that wanders by itself has it too, and is told apart by the time of one look.
  */
 export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const pitch = track.has('pitchDeg') ? track.column('pitchDeg') : null;
 	const shown = track.has('indicatedVerticalSpeedFpm') ? track.column('indicatedVerticalSpeedFpm') : null;
 	if (!pitch || !shown) return [];
 	const smooth = runningMean(pitch, Math.round(track.rateHz / 2));
-	const window = Math.round(settings.chaseWindowSeconds * track.rateHz);
 	const step = Math.round(2 * track.rateHz);
 	const faults: Fault[] = [];
 	for (const { phase, from, to } of stretches(card, track, times)) {
@@ -23,9 +23,12 @@ export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evi
 		if (altitudeFt?.mode !== 'hold' && !verticalSpeedFpm) continue;
 		const settled = from + Math.round(settings.chaseSettleSeconds * track.rateHz);
 		let open: Fault | null = null;
+		const seconds = Math.min(settings.chaseWindowSeconds, (to - settled) / track.rateHz - 1);
+		if (seconds < settings.chaseLeastSeconds) continue;
+		const window = Math.floor(seconds * track.rateHz);
 		for (let i = settled; i + window <= to; i += step) {
-			// Without an attitude to hold there is nothing else to go by.
-			if (attitudeLies(track, i, i + window)) continue;
+			// Without an attitude to hold there is nothing else to go by; and what is not seen is not chased.
+			if (lies(track, 'attitude', i, i + window) || unseen(track, i, i + window)) continue;
 			if (!chasedIn(smooth, shown, i, i + window, track.rateHz, settings, rough)) continue;
 			const [start, end] = [track.timeOf(i), track.timeOf(i + window)];
 			if (open && start <= open.endSeconds) {
@@ -46,17 +49,29 @@ export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evi
 const CHASE_NEXT =
 	'Set the attitude that you know, wait six seconds, and only then read the vertical speed. Correct by a degree at most.';
 
-const ATTITUDE_LIES = FAILURE_KINDS.reduce(
-	(mask, kind, bit) => (AFFECTED_INSTRUMENTS[kind].includes('attitude') ? mask | (1 << bit) : mask),
-	0
-);
-function attitudeLies(track: Track, from: number, to: number): boolean {
-	if (!track.has('failures')) return false;
-	return track
-		.column('failures')
+const liars = (instrument: Instrument) =>
+	FAILURE_KINDS.reduce(
+		(mask, kind, bit) => (AFFECTED_INSTRUMENTS[kind].includes(instrument) ? mask | (1 << bit) : mask),
+		0
+	);
+const LIARS = { attitude: liars('attitude'), 'vertical-speed': liars('vertical-speed') };
+const someIn = (
+	track: Track,
+	name: 'failures' | 'covered',
+	from: number,
+	to: number,
+	bits: number
+): boolean =>
+	track.has(name) &&
+	track
+		.column(name)
 		.subarray(from, to)
-		.some((mask) => (mask & ATTITUDE_LIES) !== 0);
-}
+		.some((mask) => (mask & bits) !== 0);
+const lies = (track: Track, instrument: keyof typeof LIARS, from: number, to: number): boolean =>
+	someIn(track, 'failures', from, to, LIARS[instrument]);
+/** Whether the vertical speed was covered or had failed: nobody goes after that. */
+const unseen = (track: Track, from: number, to: number): boolean =>
+	lies(track, 'vertical-speed', from, to) || someIn(track, 'covered', from, to, coverBit('vertical-speed'));
 
 function chasedIn(
 	pitch: Float64Array,
@@ -75,15 +90,17 @@ function chasedIn(
 	const size = settings.chasePitchDeg * rough;
 	if (spread(off) < size) return false;
 	if (reversals(off, size / 2) < settings.chaseReversals) return false;
-	// How fast the nose is moved against what the needle shows at that moment.
+	// How fast the nose is moved against what the needle showed when it was looked at, a moment before.
 	const half = Math.round(rateHz / 2);
+	const delay = Math.round(settings.chaseDelaySeconds * rateHz);
 	const moved = p.map(
 		(_, i) => pitch[Math.min(pitch.length - 1, from + i + half)]! - pitch[Math.max(0, from + i - half)]!
 	);
-	return (
-		correlation(
-			moved,
-			v.map((value) => vm - value)
-		) >= settings.chaseCorrelation
-	);
+	const seen = p.map((_, i) => vm - shown[Math.max(0, from + i - delay)]!);
+	// The shorter the time, the easier chance looks like it.
+	const short = settings.chaseWindowSeconds - (to - from) / rateHz;
+	return correlation(moved, seen) >= settings.chaseCorrelation + CHANCE_PER_SECOND * short;
 }
+
+/** How much more alike a second less asks for: from what random swings of the nose come to in 30 and in 50 s. */
+const CHANCE_PER_SECOND = 0.0045;
