@@ -481,6 +481,21 @@ describe('a course reversal', () => {
 			})
 		).toThrow(/the turn alone goes beyond 2 NM/);
 	});
+	it('turns the short way where the wind asks for more correction than the leg is off', () => {
+		// 80 kt across at 100 kt: 53° of correction, and the 45° leg lies inside it.
+		const found = solveReversal({
+			outboundCourseDeg: 0,
+			kind: '45/180',
+			side: 'right',
+			trueAirspeedKt: 100,
+			windFromDeg: 90,
+			windSpeedKt: 80,
+			outboundSeconds: 60
+		});
+		expect(found.headings[0]).toBeCloseTo(53.13, 1);
+		// Eight degrees back, a minute, and 278° round to 127; the long way first would be 117 s more.
+		expect(found.secondsInAll).toBeCloseTo(60 + 8.13 / 3 + 60 + 278.13 / 3, 1);
+	});
 });
 
 describe('wind from tracks', () => {

@@ -217,6 +217,10 @@ describe('a glidepath', () => {
 		expect(Math.abs(glidepathDeflection(3, 3, 0.7))).toBeLessThan(1e-9);
 		expect(glidepathDeflection(3, 2.65, 0.7)).toBeCloseTo(0.5, 1);
 		expect(glidepathDeflection(3, 2, 0.7)).toBe(1);
+		// Full scale is where it is said to be: 0.7° below and above, and not before.
+		expect(glidepathDeflection(3, 2.3, 0.7)).toBeCloseTo(1, 9);
+		expect(glidepathDeflection(3, 3.7, 0.7)).toBeCloseTo(-1, 9);
+		expect(glidepathDeflection(3, 2.35, 0.7)).toBeLessThan(0.97);
 	});
 	it('has a false path at three times the angle, and a reversed one between', () => {
 		expect(Math.abs(glidepathDeflection(3, 9, 0.7))).toBeLessThan(1e-9);
@@ -323,8 +327,31 @@ describe('markers', () => {
 				altitudeFt: 1500
 			}).marker;
 		expect(over(0)).toBe(1);
-		expect(over(0.2)).toBe(1);
+		expect(over(0.1)).toBe(1);
 		expect(over(0.4)).toBe(0);
+	});
+	it('light on the path for as long as real ones: 12 s and 6 s at 90 kt', () => {
+		const path = ives.glidepath!;
+		for (const [id, code, seconds, give] of [
+			['IVES-OM', 1, 12, 4],
+			['IVES-MM', 2, 6, 2]
+		] as const) {
+			const marker = station(id, 'marker');
+			const away = Math.hypot(marker.northNm - path.northNm, marker.eastNm - path.eastNm);
+			const altitudeFt = path.elevationFt + Math.tan((path.angleDeg * Math.PI) / 180) * away * 6076.12;
+			let lit = 0;
+			for (let along = -0.6; along <= 0.6; along += 0.001)
+				if (
+					shown(nav1(ives.frequencyMHz), {
+						fromStation: marker,
+						radialDeg: ives.courseDeg + (along < 0 ? 180 : 0),
+						distanceNm: Math.abs(along),
+						altitudeFt
+					}).marker === code
+				)
+					lit += 0.001;
+			expect(Math.abs((lit / 90) * 3600 - seconds), id).toBeLessThan(give);
+		}
 	});
 });
 

@@ -7,7 +7,8 @@ import {
 	normalizeDeg,
 	Speed,
 	STANDARD_RATE_DEG_PER_SECOND,
-	type Vec2
+	type Vec2,
+	signedDeg
 } from '../base/index.js';
 import { alongPart, turnToward, windVector, type Part } from './track.js';
 import { solveWindTriangle } from './wind-triangle.js';
@@ -83,7 +84,8 @@ export function reversalParts(input: ReversalInput): { outDeg: number; parts: Pa
 		byDeg,
 		seconds: Math.abs(byDeg) / STANDARD_RATE_DEG_PER_SECOND
 	});
-	const parts: Part[] = [turn(outDeg, turnToward(side, outDeg, offDeg))];
+	// A correction of more than the angle itself makes it a small turn the other way, not one nearly all round.
+	const parts: Part[] = [turn(outDeg, signedDeg(offDeg - outDeg))];
 	if (kind === '45/180')
 		parts.push({
 			headingDeg: offDeg,

@@ -115,11 +115,11 @@ const pinned = (value: number): number => Math.min(1, Math.max(-1, value));
 /**
  * Deflection of a glidepath needle, −1 to 1, + when the path is above. The two beams of its antennas cancel
  * at the path and at each multiple of its angle: at twice with the needle reversed, at three times as if it
- * were the path. Source: the null-reference glidepath, sin(π·elevation/angle), scaled to its full scale.
+ * were the path. Source: the null-reference glidepath, sin(π·elevation/angle), which is 1 at the full scale off the path.
  */
 export function glidepathDeflection(angleDeg: number, elevationDeg: number, fullScaleDeg: number): number {
 	const share = elevationDeg / angleDeg - 1;
-	return pinned((-Math.sin(Math.PI * share) * angleDeg) / (Math.PI * fullScaleDeg));
+	return pinned(-Math.sin(Math.PI * share) / Math.sin((Math.PI * fullScaleDeg) / angleDeg));
 }
 
 /** Whether a glidepath reaches the antenna. */
@@ -139,9 +139,13 @@ export function glidepathReceived(
 	);
 }
 
-/** Half the length of a marker's fan along the course, and across it, per 1000 ft above it, NM. */
-const FAN = { alongNm: 0.17, acrossNm: 0.4 };
-const LOWEST_FAN_FT = 300;
+/**
+ * Half the length of a marker's fan along the course, and across it, per 1000 ft above it, NM; and the height below which
+ * it gets no narrower, ft. On the path at 90 kt that is some 12 s of an outer marker, 6 of a middle and 3 of an inner one.
+ * Source: ICAO Annex 10, Vol. I, 3.1.7.3.2: 600, 300 and 150 m on the path.
+ */
+const FAN = { alongNm: 0.107, acrossNm: 0.4 };
+const LOWEST_FAN_FT = { outer: 300, middle: 700, inner: 350 } as const;
 
 /** Whether an aircraft is in the fan of a marker beacon. */
 export function inFan(
@@ -153,7 +157,7 @@ export function inFan(
 	if (heightFt <= 0) return false;
 	const seen = seenFrom(marker, antenna, variationDeg);
 	const angle = ((seen.radialDeg - marker.courseDeg) * Math.PI) / 180;
-	const scale = Math.max(LOWEST_FAN_FT, heightFt) / 1000;
+	const scale = Math.max(LOWEST_FAN_FT[marker.which], heightFt) / 1000;
 	const along = seen.distanceNm * Math.cos(angle);
 	const across = seen.distanceNm * Math.sin(angle);
 	return (along / (FAN.alongNm * scale)) ** 2 + (across / (FAN.acrossNm * scale)) ** 2 <= 1;
