@@ -11,7 +11,7 @@ import {
 	type Track
 } from '../src/index.js';
 import { standardCatalog } from '../../data/index.js';
-import { descentCard, us } from './shipped.js';
+import { descentCard, tourer, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
 /** Two minutes straight and level at 3000 ft, 105 kt, heading 090, and nothing else. */
@@ -304,5 +304,81 @@ describe('the school’s own tiers', () => {
 		const track = flown({ indicatedAltitudeFt: () => 70 });
 		const verdicts = ['learning', 'test', 'sharp'].map((id) => gradeFlight(track, level(), tier(id)).verdict);
 		expect(verdicts).toEqual(['met', 'met', 'not met']);
+	});
+});
+
+describe('limits, and what no tolerance covers', () => {
+	const beyond = (lines: Partial<Record<ChannelName, [number, number][]>>, aircraft = trainer): Grade => {
+		const usual = Object.fromEntries(Object.entries(KEPT).map(([name, value]) => [name, [[0, value]]]));
+		return gradeFlight(drawn(121, { ...usual, flapsDeg: [[0, 0]], ...lines }), level(), us, aircraft);
+	};
+	/** Something else from 50 s on, for some seconds. */
+	const during = (usual: number, value: number, seconds: number): [number, number][] => [
+		[0, usual],
+		[49.9, usual],
+		[50, value],
+		[50 + seconds, value],
+		[50.1 + seconds, usual],
+		[121, usual]
+	];
+	const why = ({ because }: Grade) => because.join('; ');
+
+	it('none is broken where all is kept', () => {
+		expect(beyond({})).toMatchObject({ verdict: 'met', score: 100, faults: [] });
+	});
+	it('ten seconds in the stall are not met', () => {
+		const grade = beyond({ stallWarning: during(0, 1, 10) });
+		expect(grade.verdict).toBe('not met');
+		expect(why(grade)).toContain('flown in the stall');
+		expect(
+			grade.statements.some(({ tone, text }) => tone === 'fail' && text.includes('a limit, not a tolerance'))
+		).toBe(true);
+		// A chirp of it is a warning taken.
+		expect(beyond({ stallWarning: during(0, 1, 1) }).verdict).toBe('met');
+	});
+	it('six g are not met', () => {
+		expect(why(beyond({ loadFactor: during(1, 6, 0.5) }))).toContain('6.0 g, over the limit');
+	});
+	it('past the red line is not met, and the aircraft is what knows it', () => {
+		const fast = during(105, trainer.speeds.neverExceedKias + 10, 3);
+		expect(why(beyond({ calibratedAirspeedKt: fast }))).toContain(
+			`${trainer.speeds.neverExceedKias} being the limit`
+		);
+	});
+	it('70° of bank are not met, and 60 neither, but a steep turn that is asked for is', () => {
+		expect(why(beyond({ bankDeg: during(0, 70, 3) }))).toContain('70° of bank, 45° being the most');
+		expect(why(beyond({ bankDeg: during(0, 44, 3) }))).not.toContain('of bank, 45°');
+	});
+	it('flap and gear have their own speeds', () => {
+		const over = trainer.speeds.flapsMaximumKias + 5;
+		expect(why(beyond({ calibratedAirspeedKt: [[0, over]], flapsDeg: [[0, 10]] }))).toContain('with flap');
+		const gearOver = tourer.gear!.extendedMaximumKias + 5;
+		const down = { calibratedAirspeedKt: [[0, gearOver]], gear: [[0, 1]] } satisfies Parameters<
+			typeof beyond
+		>[0];
+		expect(why(beyond(down, tourer))).toContain('with the gear down');
+		expect(why(beyond({ ...down, gear: [[0, 0]] }, tourer))).not.toContain('with the gear');
+	});
+	it('the ball out for a minute is a fault with its side, a moment is none', () => {
+		const out = beyond({ slipDeg: during(0, 8, 60) }).faults;
+		expect(out.map(({ kind }) => kind)).toEqual(['ball-out']);
+		expect(out[0]!.text).toMatch(/to the right for 6[012] s, 8° at most/);
+		expect(beyond({ slipDeg: during(0, 8, 8) }).faults).toEqual([]);
+	});
+	it('the stick held against the trim is a fault, a correction is none', () => {
+		const held = (seconds: number) =>
+			beyond({ elevatorInput: during(0, 0.3, seconds), trim: [[0, 0]] }).faults.map(({ kind }) => kind);
+		expect(held(40)).toEqual(['out-of-trim']);
+		expect(held(8)).toEqual([]);
+		// Where the trainer holds the attitude, the stick is no force.
+		expect(beyond({ elevatorInput: during(0, 0.3, 40), trim: [[0, 0]], assist: [[0, 1]] }).faults).toEqual(
+			[]
+		);
+	});
+	it('flap 30 where the card says none is a fault, and so is flap that came late', () => {
+		const wrong = beyond({ flapsDeg: [[0, 30]] }).faults;
+		expect(wrong.map(({ kind }) => kind)).toEqual(['configuration-wrong']);
+		expect(wrong[0]!.text).toContain('flap stood at 30°, 0° was asked for');
+		expect(beyond({ flapsDeg: during(0, 30, 3) }).faults).toEqual([]);
 	});
 });

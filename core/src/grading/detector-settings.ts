@@ -62,6 +62,15 @@ interface FaultSettings {
 	altimeterOffHpa: number;
 	headingOffDeg: number;
 	settingSeconds: number;
+	/** The ball out by so much for so long, degrees and s. */
+	ballOutDeg: number;
+	ballOutSeconds: number;
+	/** The stick held by so much of its way for so long, where nothing moves, s. */
+	trimStick: number;
+	trimSeconds: number;
+	/** Flap and gear are as the card says so long after a phase has begun, s; flap within degrees. */
+	configurationSeconds: number;
+	configurationFlapsDeg: number;
 }
 
 export const FAULT_DEFAULTS: FaultSettings = {
@@ -100,7 +109,13 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldThroughDeg: 5,
 	altimeterOffHpa: 2,
 	headingOffDeg: 8,
-	settingSeconds: 60
+	settingSeconds: 60,
+	ballOutDeg: 4,
+	ballOutSeconds: 15,
+	trimStick: 0.12,
+	trimSeconds: 20,
+	configurationSeconds: 15,
+	configurationFlapsDeg: 2
 };
 
 /** Thresholds of the detectors of navigation; each a setting. */

@@ -19,7 +19,7 @@ export class Evidence {
 		readonly card: TaskCard,
 		readonly track: Track,
 		readonly times: readonly PhaseTimes[],
-		readonly aircraft?: Pick<Aircraft, 'speeds'>,
+		readonly aircraft?: Pick<Aircraft, 'speeds' | 'gear'>,
 		settings: Partial<DetectorSettings> = {}
 	) {
 		this.settings = { ...DETECTOR_DEFAULTS, ...settings };

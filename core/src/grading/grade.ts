@@ -9,6 +9,7 @@ import {
 } from '../training/index.js';
 import { findFaults } from './detectors/registry.js';
 import { Evidence } from './evidence.js';
+import { flightLimits, type BrokenLimit } from './flight-limits.js';
 import type { Fault } from './fault.js';
 import { recognitionsIn } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
@@ -23,6 +24,7 @@ import { reasons, statementsOf } from './wording/statements.js';
 
 const POINTS_PER_FAULT = 4;
 const MOST_FAULT_POINTS = 20;
+const POINTS_PER_LIMIT = 25;
 
 /**
  * Grades a recorded flight of a card against a standard. A target whose channel was not recorded
@@ -32,13 +34,15 @@ export function gradeFlight(
 	track: Track,
 	card: TaskCard,
 	standard: Standard,
-	aircraft?: Pick<Aircraft, 'speeds'>
+	aircraft?: Pick<Aircraft, 'speeds' | 'gear'>
 ): Grade {
 	const times = cutPhases(card, track);
 	const evidence = new Evidence(card, track, times, aircraft);
 	const recoveries = evidence.once(recoveriesIn);
 	const navigation = navigationReport(evidence);
+	const limits = evidence.once(flightLimits);
 	const broken = hardLimits(evidence);
+	for (const { phase, text } of limits) broken.set(phase, [...(broken.get(phase) ?? []), text]);
 	const notRecorded = new Set<string>();
 	const phases: GradedPhase[] = card.phases.map((phase, index) => {
 		const time = times.find((candidate) => candidate.phase === index);
@@ -100,7 +104,10 @@ export function gradeFlight(
 			...(overdue ? { overdueSeconds: limit } : {}),
 			verdict,
 			// A phase that was not finished has not been shown: half a phase must not score as a whole one.
-			score: endSeconds === null ? 0 : Math.max(0, mean - (steadiness?.lostPoints ?? 0)),
+			score:
+				endSeconds === null
+					? 0
+					: Math.max(0, mean - (steadiness?.lostPoints ?? 0) - POINTS_PER_LIMIT * limitsIn(limits, index)),
 			items,
 			...(steadiness ? { steadiness } : {})
 		};
@@ -125,14 +132,14 @@ export function gradeFlight(
 		scoreParts: { phases: weighted, faultDeduction },
 		because: [
 			...reasons(phases, verdict),
-			...[...broken].flatMap(([phase, texts]) => texts.map((text) => `${card.phases[phase]!.name} ${text}`)),
+			...[...broken].flatMap(([phase, texts]) => texts.map((text) => `${card.phases[phase]!.name}: ${text}`)),
 			...recoveries.filter((one) => one.verdict === 'not met').map((one) => `Recovery: ${whyNotMet(one)}`)
 		],
 		phases,
 		faults,
 		recoveries,
 		...(navigation ? { navigation } : {}),
-		statements: statementsOf(phases, faults, standard, evidence.once(recognitionsIn), recoveries),
+		statements: statementsOf(phases, faults, standard, evidence.once(recognitionsIn), recoveries, limits),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};
@@ -163,3 +170,7 @@ function whyNotMet({ limits, missing = [], first, noseHigh }: Recovery): string 
 	];
 	return texts.join(', ') || (first ? 'the first input was the wrong way' : 'nothing was moved');
 }
+
+/** Kinds of limits that were passed in a phase: one that is passed twice is no worse than once. */
+const limitsIn = (limits: readonly BrokenLimit[], index: number): number =>
+	limits.some(({ phase }) => phase === index) ? 1 : 0;

@@ -67,6 +67,11 @@ function plantedFaults(technique: Technique, random: SeededRandom): PlantedFault
  * A pilot that looks only at the panel and the card, knows the configurations by heart, and moves
  * the same controls as a student. Same seed, same flight.
  */
+/** Flap and gear are moved this far below their limits, kt. */
+const MOVED_BELOW_KT = 2;
+/** How much power is taken off meanwhile, of the throttle's way. */
+const SLOWED_BY = 0.15;
+
 export class RobotPilot {
 	/** Where its eye goes, from the begin of the flight on. */
 	readonly looks: readonly Dwell[];
@@ -98,10 +103,12 @@ export class RobotPilot {
 	private straightSeconds = 0;
 	private readonly deviation: Aircraft['compassDeviation'];
 
+	private waitsForFlap = false;
+
 	constructor(
 		private readonly technique: Technique,
 		private readonly card: TaskCard,
-		aircraft: Aircraft,
+		private readonly aircraft: Aircraft,
 		seed: number,
 		initial: ControlInputs,
 		panel: PanelReadings,
@@ -250,8 +257,7 @@ export class RobotPilot {
 			rudder: this.rudder,
 			throttle: this.throttle,
 			trim: this.trim,
-			flapsDeg: plan.flapsDeg,
-			gear: plan.gear,
+			...this.configured(plan, previous),
 			propeller: plan.propeller,
 			alternateStatic: perception.staticBlocked ? 1 : previous.alternateStatic,
 			...this.say(previous),
@@ -301,6 +307,22 @@ export class RobotPilot {
 		);
 	}
 
+	/** Flap and gear as the phase wants them, but not above the speeds at which they may be moved. */
+	private configured(
+		{ flapsDeg, gear }: Plan,
+		previous: ControlInputs
+	): Pick<ControlInputs, 'flapsDeg' | 'gear'> {
+		const { speeds, gear: retractable } = this.aircraft;
+		const { airspeedKias } = this.perception.believed;
+		const tooFast = (limitKias: number) => airspeedKias > limitKias - MOVED_BELOW_KT;
+		this.waitsForFlap = flapsDeg > previous.flapsDeg && tooFast(speeds.flapsMaximumKias);
+		const waitsForGear = retractable && gear !== previous.gear && tooFast(retractable.operateMaximumKias);
+		return {
+			flapsDeg: this.waitsForFlap ? previous.flapsDeg : flapsDeg,
+			gear: waitsForGear ? previous.gear : gear
+		};
+	}
+
 	/** Power: the known setting, and a little more or less by speed. */
 	private setPower(plan: Plan): void {
 		const { technique, perception } = this;
@@ -317,6 +339,8 @@ export class RobotPilot {
 		if (plan.vertical.kind === 'speed') power = plan.throttle;
 		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
 		if (this.levellingOff && technique.levelOffLead <= 0 && verticalSpeedFpm < -150) power = this.throttle;
+		// Too fast for the flap that is wanted: less power until it may come down.
+		if (this.waitsForFlap) power -= SLOWED_BY;
 		if (this.juggles) power += JUGGLED_POWER * this.sign;
 		if (this.seconds < this.forgetsUntil || perception.staring) power = this.throttle;
 		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.36 * SECONDS, 0.36 * SECONDS);

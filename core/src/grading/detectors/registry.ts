@@ -1,5 +1,8 @@
 import type { Evidence } from '../evidence.js';
 import type { Fault, FaultKind } from '../fault.js';
+import { ballOut } from './ball-out.js';
+import { configurationWrong } from './configuration-wrong.js';
+import { outOfTrim } from './out-of-trim.js';
 import { bankHeld } from './bank-held.js';
 import { chasesNeedle } from './chases-needle.js';
 import { chasesVerticalSpeed } from './chases-vertical-speed.js';
@@ -74,6 +77,9 @@ const DETECTORS = {
 	'recovery-missing': { group: 'recovery', find: recoveryMissing },
 	'recovery-order': { group: 'recovery', find: recoveryOrder },
 	'wrong-way-input': { group: 'recovery', find: wrongWayInput },
+	'ball-out': { group: 'attitude', find: ballOut },
+	'out-of-trim': { group: 'attitude', find: outOfTrim },
+	'configuration-wrong': { group: 'attitude', find: configurationWrong },
 	'altimeter-not-set': { group: 'attitude', find: altimeterNotSet },
 	'heading-not-set': { group: 'attitude', find: headingNotSet },
 	'failure-not-named': { group: 'failure', find: failureNotNamed }

@@ -1,5 +1,6 @@
 import { formatClock } from '../../base/index.js';
 import type { Fault } from '../fault.js';
+import type { BrokenLimit } from '../flight-limits.js';
 import { recognitionText, type FailureRecognition } from '../failure-recognition.js';
 import type { GradedItem, GradedPhase, Statement, Verdict } from '../grades.js';
 import { goesFar, lasts } from '../measure.js';
@@ -35,7 +36,8 @@ export function statementsOf(
 	faults: readonly Fault[],
 	standard: Standard,
 	noticed: readonly FailureRecognition[],
-	recoveries: readonly Recovery[]
+	recoveries: readonly Recovery[],
+	limits: readonly BrokenLimit[]
 ): Statement[] {
 	const statements: Statement[] = faults.map((fault) => ({
 		atSeconds: fault.startSeconds,
@@ -56,6 +58,13 @@ export function statementsOf(
 					: 'fail',
 			text: recoveryText(one),
 			tryNext: recoveryReason(one.noseHigh)
+		});
+	for (const { phase, startSeconds, endSeconds, text } of limits)
+		statements.push({
+			atSeconds: startSeconds,
+			endSeconds,
+			tone: 'fail',
+			text: `${phases[phase]!.name}: ${text}. That is a limit, not a tolerance.`
 		});
 	for (const failure of noticed) {
 		// What the card tells from the first second is no discovery.
