@@ -11,7 +11,7 @@ const TRUE_CHANNEL = {
 } as const satisfies Partial<Record<ChannelName, { instrument: Instrument; instead: ChannelName }>>;
 type ShownChannel = keyof typeof TRUE_CHANNEL;
 /** Whether a channel keeps what a dial showed, which may lie. */
-export const isShownChannel = (name: ChannelName): name is ShownChannel => Object.hasOwn(TRUE_CHANNEL, name);
+const isShownChannel = (name: ChannelName): name is ShownChannel => Object.hasOwn(TRUE_CHANNEL, name);
 
 /** The failures, as bits, in which a dial lies. */
 const AFFECTED_BY = Object.fromEntries(
