@@ -79,7 +79,7 @@ test('every tool of the Bench opens with an answer, in one view and on one page,
 	await enterAs(page, 'Ilse Varnholm');
 	await page.goto('/bench');
 	const names = await page.getByRole('navigation', { name: 'Bench' }).getByRole('link').allTextContents();
-	expect(names.length).toBe(9);
+	expect(names.length).toBe(10);
 	for (const name of names) {
 		await page.getByRole('navigation', { name: 'Bench' }).getByRole('link', { name, exact: true }).click();
 		await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible();
