@@ -66,6 +66,13 @@ describe('a course that was intercepted', () => {
 		expect(course(STILL_AIR, cut(0).track()).kind).toBe('track');
 	});
 
+	it('does not take the cut for a wind correction: in still air none was kept', () => {
+		for (const past of [0, 0.2]) {
+			const { correctionDeg } = course(STILL_AIR, cut(past).track(), path);
+			expect(Math.abs(correctionDeg!)).toBeLessThan(0.5);
+		}
+	});
+
 	it('measures how far it went through, in miles and in shares of full scale', () => {
 		// The turn of 45° itself goes 0.19 NM across: V/(60π)·(1 − cos 45°).
 		const across = (120 / (60 * Math.PI)) * (1 - Math.SQRT1_2);
