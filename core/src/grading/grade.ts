@@ -9,7 +9,7 @@ import {
 } from '../training/index.js';
 import { findFaults } from './detectors/registry.js';
 import { Evidence } from './evidence.js';
-import { flightLimits, type BrokenLimit } from './flight-limits.js';
+import { flightLimits } from './flight-limits.js';
 import type { Fault } from './fault.js';
 import { recognitionsIn } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
@@ -95,6 +95,7 @@ export function gradeFlight(
 						evidence.rough
 					)
 				: null;
+		const limitPoints = limits.some((one) => one.phase === index) ? POINTS_PER_LIMIT : 0;
 		return {
 			id: phase.id,
 			name: phase.name,
@@ -104,10 +105,7 @@ export function gradeFlight(
 			...(overdue ? { overdueSeconds: limit } : {}),
 			verdict,
 			// A phase that was not finished has not been shown: half a phase must not score as a whole one.
-			score:
-				endSeconds === null
-					? 0
-					: Math.max(0, mean - (steadiness?.lostPoints ?? 0) - POINTS_PER_LIMIT * limitsIn(limits, index)),
+			score: endSeconds === null ? 0 : Math.max(0, mean - (steadiness?.lostPoints ?? 0) - limitPoints),
 			items,
 			...(steadiness ? { steadiness } : {})
 		};
@@ -170,7 +168,3 @@ function whyNotMet({ limits, missing = [], first, noseHigh }: Recovery): string 
 	];
 	return texts.join(', ') || (first ? 'the first input was the wrong way' : 'nothing was moved');
 }
-
-/** Kinds of limits that were passed in a phase: one that is passed twice is no worse than once. */
-const limitsIn = (limits: readonly BrokenLimit[], index: number): number =>
-	limits.some(({ phase }) => phase === index) ? 1 : 0;
