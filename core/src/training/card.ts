@@ -10,7 +10,7 @@ import {
 import { AltitudeFt, Direction, Identifier, Editions } from '../base/index.js';
 import { CardNavigation, Path } from '../paths/index.js';
 import { RadioSettings, Weather } from '../world/index.js';
-import { closed, PhaseEvent, PlaceId } from './events.js';
+import { closed, leavesOf, PhaseEvent, PlaceId } from './events.js';
 import { SchoolSchema } from './scan/schools.js';
 import { Target } from './targets.js';
 
@@ -71,8 +71,7 @@ const USUAL_SECONDS = { dials: 600, path: 1800, circuit: 420 };
 /** How long a phase may take, s: then it has not been shown, whatever goes on. */
 export function limitSecondsOf({ limitSeconds, path, end }: Phase): number {
 	if (limitSeconds !== undefined) return limitSeconds;
-	const leaves = end.kind === 'all' || end.kind === 'any' ? end.of : [end];
-	const asked = leaves.map((leaf) =>
+	const asked = leavesOf(end).map((leaf) =>
 		leaf.kind === 'elapsed' ? leaf.seconds : leaf.kind === 'circuits' ? leaf.count * USUAL_SECONDS.circuit : 0
 	);
 	return Math.max(...asked) + (path ? USUAL_SECONDS.path : USUAL_SECONDS.dials);

@@ -3,7 +3,7 @@ import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } fr
 import { effectiveValue, type ChannelName, type Sample } from '../recording/index.js';
 import { seenFrom, type Day } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
-import type { LeafEvent, PhaseEvent } from './events.js';
+import { leavesOf, type LeafEvent, type PhaseEvent } from './events.js';
 
 /** What events look at. */
 export const EVENT_CHANNELS = [
@@ -44,7 +44,7 @@ export class EventWatch {
 		private readonly card: TaskCard,
 		private readonly phase: Phase
 	) {
-		this.leaves = event.kind === 'all' || event.kind === 'any' ? event.of : [event];
+		this.leaves = leavesOf(event);
 		this.since = this.leaves.map(() => NaN);
 		this.extreme = this.leaves.map(() => NaN);
 		this.counts = this.leaves.map(() => 0);

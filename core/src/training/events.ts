@@ -92,3 +92,7 @@ export const PhaseEvent = Type.Union([
 	Type.Object({ kind: Type.Literal('any'), of: Type.Array(Leaf, { minItems: 1, maxItems: 6 }) }, closed)
 ]);
 export type PhaseEvent = Static<typeof PhaseEvent>;
+
+/** The single events of what ends a phase. */
+export const leavesOf = (event: PhaseEvent): LeafEvent[] =>
+	event.kind === 'all' || event.kind === 'any' ? event.of : [event];

@@ -22,7 +22,7 @@ export { type DrillContext, type Question } from './drills/question.js';
 export { DRILLS, DRILL_IDS, ROUND_QUESTIONS, isRight, question, type DrillId } from './drills/registry.js';
 export { BOX_DAYS, LAST_BOX, chooseItems, reviewed, type ItemState } from './drills/repetition.js';
 export { eventSample } from './event-watch.js';
-export { PhaseEvent, type LeafEvent } from './events.js';
+export { PhaseEvent, leavesOf, type LeafEvent } from './events.js';
 export { pathDeviation, targetColumn } from './path-deviation.js';
 export { placesNamed, withPlaces } from './places.js';
 export { CardProgress, cutPhases, type PhaseTimes } from './progress.js';

@@ -1,7 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
-import type { Phase } from '../../training/index.js';
+import { leavesOf, type Phase } from '../../training/index.js';
 import { fault, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
@@ -54,8 +54,7 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 
 /** Whether a turn ends by its heading, or by the wings that the pilot levels. */
 function endsAtHeading({ end }: Phase): boolean {
-	const leaves = end.kind === 'all' || end.kind === 'any' ? end.of : [end];
-	return leaves.some(
+	return leavesOf(end).some(
 		(leaf) => leaf.kind === 'within' && (leaf.channel === 'indicatedHeadingDeg' || leaf.channel === 'bankDeg')
 	);
 }

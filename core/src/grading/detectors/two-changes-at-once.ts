@@ -1,6 +1,6 @@
 import type { Evidence } from '../evidence.js';
 import { formatClock, runningMean } from '../../base/index.js';
-import type { Phase, PhaseTimes, TaskCard } from '../../training/index.js';
+import { leavesOf, type Phase, type PhaseTimes, type TaskCard } from '../../training/index.js';
 import { fault, ROUGH_AIR, type Fault } from '../fault.js';
 
 interface Change {
@@ -137,9 +137,8 @@ function askedAtSeam(card: TaskCard, index: number): Change['kind'][] {
 	return [...(vertical ? (['pitch', 'power'] as const) : []), ...(turn ? (['bank'] as const) : [])];
 }
 
-const leavesOf = ({ end }: Phase) => (end.kind === 'all' || end.kind === 'any' ? end.of : [end]);
 const endsAtHeading = (phase: Phase): boolean =>
-	leavesOf(phase).some((leaf) => 'channel' in leaf && leaf.channel === 'indicatedHeadingDeg');
+	leavesOf(phase.end).some((leaf) => 'channel' in leaf && leaf.channel === 'indicatedHeadingDeg');
 
 /** −1 in a descent, 1 in a climb, 0 level: by the rate asked for, else by the altitude to be reached. */
 function verticalOf(card: TaskCard, index: number): number {
