@@ -121,6 +121,7 @@ export {
 	lightSeen,
 	localizerDeflection,
 	morseWords,
+	northOf,
 	placesOf,
 	planeOf,
 	pressureAltitudeM,

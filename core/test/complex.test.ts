@@ -355,7 +355,7 @@ describe('a start in a turn and elsewhere', () => {
 		expect([truth.northNm, truth.eastNm]).toEqual([3, -4].map((nm) => expect.closeTo(nm, 9)));
 		run(flight, {}, 10);
 		expect(flight.panel.bankDeg).toBeGreaterThan(18);
-		expect(toDegrees(flight.airplane.separation(0))).toBeLessThan(1);
+		expect(flight.airplane.wing.separated).toBe(0);
 	});
 });
 

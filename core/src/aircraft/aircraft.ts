@@ -3,6 +3,7 @@ import { Identifier, Editions } from '../base/index.js';
 
 const positive = (description: string) => Type.Number({ exclusiveMinimum: 0, description });
 const any = (description: string) => Type.Number({ description });
+const share = (description: string) => Type.Number({ minimum: 0, maximum: 0.9, description });
 const closed = { additionalProperties: false } as const;
 
 /**
@@ -41,9 +42,15 @@ export const Aerodynamics = Type.Object(
 			{
 				alphaDeg: positive('angle of attack about which the flow separates'),
 				widthDeg: positive('how gradual the stall is'),
+				tipsLaterDeg: Type.Number({
+					minimum: 0,
+					maximum: 8,
+					description: 'how much later the tips separate than the root'
+				}),
+				liftLoss: share('of the lift that is gone once the flow has separated'),
 				pitchDown: any('Cm of fully separated flow, negative'),
-				dragRise: any('CD of fully separated flow'),
-				rollDampingLoss: any('share of roll damping lost in fully separated flow')
+				elevatorLoss: share('of the power of the elevator that is lost in separated flow'),
+				pitchDampingLoss: share('of pitch damping lost in separated flow')
 			},
 			closed
 		),
@@ -199,7 +206,7 @@ const airspeedRange = Type.Tuple([positive('kt'), positive('kt')]);
 export const Aircraft = Type.Object(
 	{
 		format: Type.Literal('hanza-aircraft'),
-		version: Type.Literal(1),
+		version: Type.Literal(2),
 		id: Identifier,
 		name: Type.String({ minLength: 1, maxLength: 60 }),
 		note: Type.String(),
@@ -238,6 +245,14 @@ export const Aircraft = Type.Object(
 			},
 			closed
 		),
+		/** Limit load factors that the structure is made for; it breaks beyond one and a half of them. */
+		limitLoadFactors: Type.Object(
+			{
+				positive: Type.Number({ minimum: 2, maximum: 12 }),
+				negative: Type.Number({ minimum: -12, maximum: -0.5 })
+			},
+			closed
+		),
 		/** Error of the static port as a share of impact pressure: position error. */
 		staticErrorShare: Type.Number({ minimum: -0.1, maximum: 0.1 }),
 		/** Compass deviation, degrees: constant, by sine and by cosine of the heading. */
@@ -272,7 +287,35 @@ export const Aircraft = Type.Object(
 );
 export type Aircraft = Static<typeof Aircraft>;
 
-/** Editions of an aircraft's file; reads all of them. */
-export const AIRCRAFT_EDITIONS = new Editions('hanza-aircraft', 1, Aircraft);
+/** What of an aircraft is a limit that nobody may pass. */
+export type AircraftLimits = Pick<Aircraft, 'speeds' | 'gear' | 'limitLoadFactors'>;
+
+/** What edition 1 did not say of a stall: middling figures of light aeroplanes. */
+const STALL_OF_EDITION_1 = {
+	tipsLaterDeg: 2,
+	liftLoss: 0.2,
+	elevatorLoss: 0.4,
+	pitchDampingLoss: 0.4
+};
+
+/**
+ * Editions of an aircraft's file; reads all of them. Edition 2 says how the aeroplane stalls and what loads it is made
+ * for; edition 1 had the drag and the roll damping of the stall, which now follow from the strips of the wing, and
+ * meant the normal category.
+ */
+export const AIRCRAFT_EDITIONS = new Editions('hanza-aircraft', 2, Aircraft, {
+	1: ({ aerodynamics, ...rest }) => {
+		const { stall, ...derivatives } = aerodynamics as { stall: Record<string, unknown> };
+		const { alphaDeg, widthDeg, pitchDown } = stall;
+		return {
+			...rest,
+			limitLoadFactors: { positive: 3.8, negative: -1.52 },
+			aerodynamics: {
+				...derivatives,
+				stall: { alphaDeg, widthDeg, pitchDown, ...STALL_OF_EDITION_1 }
+			}
+		};
+	}
+});
 /** A configuration of an aircraft: speed, flap, gear and the power that holds it. */
 export type Configuration = Aircraft['configurations'][number];

@@ -1,6 +1,7 @@
-import { clamp, toRadians } from '../base/index.js';
+import { toRadians } from '../base/index.js';
 import type { Aircraft } from './aircraft.js';
 import type { AirData, Coefficients, ForceModel, Propulsion } from './dynamics.js';
+import { Wing } from './wing.js';
 import { Powerplant, type PropellerForces } from './powerplant.js';
 
 /** Control surface positions, flap and throttle as they are (not as commanded). */
@@ -22,9 +23,8 @@ export interface Surfaces {
 	ice: number;
 }
 
-/** Rough ice on a light aeroplane: drag and stall (order of size from NASA TM 83556, 1984). */
+/** Rough ice on a light aeroplane (order of size from NASA TM 83556, 1984). */
 const ICE_DRAG = 0.6;
-const ICE_STALL_DEG = 4;
 
 /** Forces and moments of an aeroplane described by a data file. */
 export class Airplane implements ForceModel {
@@ -38,6 +38,7 @@ export class Airplane implements ForceModel {
 	readonly spanM: number;
 	readonly chordM: number;
 	readonly powerplant: Powerplant;
+	readonly wing: Wing;
 	readonly surfaces: Surfaces = {
 		elevatorDeg: 0,
 		aileronDeg: 0,
@@ -62,21 +63,9 @@ export class Airplane implements ForceModel {
 		this.spanM = aircraft.spanM;
 		this.chordM = aircraft.chordM;
 		this.powerplant = new Powerplant(aircraft);
+		this.wing = new Wing(aircraft);
 		// Up is how a retractable gear flies; whoever wants it down says so.
 		if (aircraft.gear) this.surfaces.gear = 0;
-	}
-
-	/** Share of the wing in separated flow, 0 to 1, at an angle of attack. */
-	separation(alpha: number): number {
-		const { stall, flap } = this.aircraft.aerodynamics;
-		const width = toRadians(stall.widthDeg);
-		const edge = toRadians(
-			stall.alphaDeg +
-				flap.alphaStallShiftDegPerDeg * this.surfaces.flapsDeg -
-				ICE_STALL_DEG * this.surfaces.ice
-		);
-		const over = (Math.abs(alpha) - edge) / width;
-		return 1 / (1 + Math.exp(-clamp(over, -40, 40)));
 	}
 
 	coefficients(air: AirData, out: Coefficients): void {
@@ -86,45 +75,37 @@ export class Airplane implements ForceModel {
 		const aileron = toRadians(s.aileronDeg + a.fixedTabs.aileronDeg);
 		const rudder = toRadians(s.rudderDeg + a.fixedTabs.rudderDeg);
 		const { alpha, beta } = air;
-		const separated = this.separation(alpha);
 		const { gear } = this.aircraft;
-		const gearDrag = gear ? gear.dragCD * s.gear : 0;
-		const gearMoment = gear ? gear.Cm * s.gear : 0;
+		const profileDrag =
+			a.CD0 * (1 + ICE_DRAG * s.ice) + a.flap.CDperDeg * s.flapsDeg + (gear ? gear.dragCD * s.gear : 0);
 
-		const attached = a.CL0 + a.CLalpha * alpha + a.flap.CLperDeg * s.flapsDeg;
-		// Beyond the stall a wing lifts like a flat plate (Hoerner, Fluid-Dynamic Lift).
-		const sine = Math.sin(alpha);
-		const plate = 2 * Math.sign(alpha) * sine * sine * Math.cos(alpha);
-		const wingLift = (1 - separated) * attached + separated * plate;
-		out.CL = wingLift + a.CLq * air.qHat + a.CLelevator * elevator;
-		out.CD =
-			a.CD0 * (1 + ICE_DRAG * s.ice) +
-			a.inducedDragFactor * wingLift * wingLift +
-			a.flap.CDperDeg * s.flapsDeg +
-			gearDrag +
-			a.CDbeta * beta * beta +
-			separated * (a.stall.dragRise + 2 * Math.abs(sine) ** 3);
+		this.wing.at(alpha, air.pHat, air.rHat, s.flapsDeg, s.ice);
+		const { lift, separated } = this.wing;
+		out.CL = lift + a.CLq * air.qHat + a.CLelevator * elevator;
+		out.CD = profileDrag + this.wing.drag + a.CDbeta * beta * beta;
 		out.Cm =
 			a.Cm0 +
-			a.Cmalpha * clamp(alpha, -0.5, 0.5) +
-			a.Cmq * air.qHat +
-			a.Cmelevator * elevator +
+			a.Cmalpha * this.wing.momentAlpha +
+			a.Cmq * (1 - a.stall.pitchDampingLoss * separated) * air.qHat +
+			a.Cmelevator * (1 - a.stall.elevatorLoss * separated) * elevator +
 			a.flap.CmperDeg * s.flapsDeg +
-			gearMoment +
-			separated * a.stall.pitchDown * Math.sign(alpha);
+			(gear ? gear.Cm * s.gear : 0) +
+			separated * (alpha < 0 ? -a.stall.pitchDown : a.stall.pitchDown);
 		out.CY = a.CYbeta * beta + a.CYrudder * rudder;
 		out.Cl =
 			a.Clbeta * beta +
-			a.Clp * (1 - separated * a.stall.rollDampingLoss) * air.pHat +
-			(a.Clr0 + a.ClrPerCL * wingLift) * air.rHat +
+			a.Clp * air.pHat +
+			(a.Clr0 + a.ClrPerCL * lift) * air.rHat +
 			a.Claileron * (1 - 0.5 * separated) * aileron +
-			a.Clrudder * rudder;
+			a.Clrudder * rudder +
+			this.wing.roll;
 		out.Cn =
 			a.Cnbeta * beta +
-			a.CnpPerCL * wingLift * air.pHat +
+			a.CnpPerCL * lift * air.pHat +
 			a.Cnr * air.rHat +
-			a.CnaileronPerCL * wingLift * aileron +
-			a.Cnrudder * rudder;
+			a.CnaileronPerCL * lift * aileron +
+			a.Cnrudder * rudder +
+			this.wing.yaw;
 		out.CLalphadot = a.CLalphadot;
 		out.Cmalphadot = a.Cmalphadot;
 	}
@@ -157,7 +138,6 @@ export class Airplane implements ForceModel {
 
 	/** Angle of attack, degrees, at which the wing is half separated with the present flap. */
 	get stallAlphaDeg(): number {
-		const { stall, flap } = this.aircraft.aerodynamics;
-		return stall.alphaDeg + flap.alphaStallShiftDegPerDeg * this.surfaces.flapsDeg;
+		return this.wing.stallAlphaDeg(this.surfaces.flapsDeg, 0);
 	}
 }

@@ -4,6 +4,7 @@ export {
 	Loading,
 	LoadingData,
 	VerticalSpeedKind,
+	type AircraftLimits,
 	type Configuration
 } from './aircraft.js';
 export { Airplane, type Surfaces } from './airplane.js';

@@ -194,8 +194,8 @@ function balance(
 	const torqueNm = (equations.propulsion.rollNm / aircraft.aerodynamics.power.torqueFactor) * -1;
 	const throttle = airplane.powerplant.throttleFor(torqueNm, shaft, air.densityKgM3);
 	if (throttle > 1 + 1e-9)
-		throw new InfeasibleError('it would need more power than the engine gives at full throttle');
-	if (throttle < -1e-9) throw new InfeasibleError('it would need less power than closed throttle gives');
+		throw new PowerError('it would need more power than the engine gives at full throttle', 1);
+	if (throttle < -1e-9) throw new PowerError('it would need less power than closed throttle gives', -1);
 	state[DOWN] = -altitudeM;
 	return {
 		state: state.slice(),
@@ -234,6 +234,16 @@ export function airplaneIn(trimmed: Trimmed, aircraft: Aircraft): Airplane {
 	return airplane;
 }
 
+/** The flight exists, but the engine does not give what it needs: too little (1) or never so little (−1). */
+class PowerError extends InfeasibleError {
+	constructor(
+		message: string,
+		readonly missing: 1 | -1
+	) {
+		super(message);
+	}
+}
+
 /**
  * The steady climb or descent at a given throttle and speed: vertical speed by bisection on the
  * throttle that each rate needs.
@@ -247,14 +257,16 @@ export function trimmedAtThrottle(
 		try {
 			return trimmedFlight(aircraft, { ...condition, verticalSpeedFpm }).throttle - throttle;
 		} catch (error) {
+			if (error instanceof PowerError) return error.missing;
 			if (!(error instanceof InfeasibleError)) throw error;
 			// Too steep a climb has no power for it, too steep a descent not little enough.
 			return verticalSpeedFpm > -300 ? 1 : -1;
 		}
 	};
-	let low = -2500;
+	// As steep as a dive with the engine idling, flap and gear out, ever is.
+	let low = -8000;
 	let high = 2500;
-	for (let i = 0; i < 40; i++) {
+	for (let i = 0; i < 42; i++) {
 		const middle = (low + high) / 2;
 		if (needed(middle) > 0) high = middle;
 		else low = middle;

@@ -1,4 +1,4 @@
-import type { Aircraft } from '../aircraft/index.js';
+import type { AircraftLimits } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 import type { PhaseTimes, TaskCard } from '../training/index.js';
 import { roughness } from './roughness.js';
@@ -19,7 +19,7 @@ export class Evidence {
 		readonly card: TaskCard,
 		readonly track: Track,
 		readonly times: readonly PhaseTimes[],
-		readonly aircraft?: Pick<Aircraft, 'speeds' | 'gear'>,
+		readonly aircraft?: AircraftLimits,
 		settings: Partial<DetectorSettings> = {}
 	) {
 		this.settings = { ...DETECTOR_DEFAULTS, ...settings };

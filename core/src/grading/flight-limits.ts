@@ -1,4 +1,4 @@
-import type { Aircraft } from '../aircraft/index.js';
+import type { AircraftLimits } from '../aircraft/index.js';
 import { formatClock, runs } from '../base/index.js';
 import type { Track } from '../recording/index.js';
 import type { Phase } from '../training/index.js';
@@ -16,9 +16,8 @@ export interface BrokenLimit {
 
 /** The limits that do not stand in an aircraft's own document, and how long one has to be passed. */
 const FLIGHT_LIMITS = {
-	/** A normal-category aeroplane (CS-23 / 14 CFR 23.337). */
-	mostLoadFactor: 3.8,
-	leastLoadFactor: -1.52,
+	/** A normal-category aeroplane (CS-23 / 14 CFR 23.337), where the aircraft is not known. */
+	loadFactors: { positive: 3.8, negative: -1.52 },
 	/** No task under instruments asks for more, degrees; and none for so much more than it says. */
 	bankDeg: 45,
 	bankOverTaskDeg: 15,
@@ -52,7 +51,7 @@ export function flightLimits(evidence: Evidence): BrokenLimit[] {
 			const at = track.timeOf(i);
 			return at >= startSeconds - 1 && at <= endSeconds + 1;
 		});
-	return times.flatMap(({ phase, startSeconds, endSeconds }) => {
+	const limits = times.flatMap(({ phase, startSeconds, endSeconds }) => {
 		const from = Math.round(startSeconds * track.rateHz);
 		const to = Math.min(track.length, Math.round((endSeconds ?? track.seconds) * track.rateHz) + 1);
 		return limitsOf(track, card.phases[phase]!, aircraft).flatMap((limit) =>
@@ -69,13 +68,29 @@ export function flightLimits(evidence: Evidence): BrokenLimit[] {
 			})
 		);
 	});
+	return [...limits, ...endOf(evidence)];
 }
 
-function limitsOf(
-	track: Track,
-	{ targets }: Phase,
-	aircraft: Pick<Aircraft, 'speeds' | 'gear'> | undefined
-): Limit[] {
+/** How each code of the channel is told. */
+const END_WORDS = [
+	'',
+	'flown into the ground at',
+	'the aeroplane would have broken up, by load, at',
+	'the aeroplane would have broken up, by speed, at'
+];
+
+/** The end that the flight came to by itself, in the phase in which it was. */
+function endOf({ track, times }: Evidence): BrokenLimit[] {
+	const last = track.length - 1;
+	const code = track.has('flightEnd') ? (track.column('flightEnd')[last] ?? 0) : 0;
+	const seconds = track.timeOf(Math.max(0, last));
+	const phase = times.findLast(({ startSeconds }) => startSeconds <= seconds)?.phase;
+	if (code === 0 || phase === undefined) return [];
+	const text = `${END_WORDS[code]} ${formatClock(seconds)}`;
+	return [{ phase, startSeconds: seconds, endSeconds: seconds, text }];
+}
+
+function limitsOf(track: Track, { targets }: Phase, aircraft: AircraftLimits | undefined): Limit[] {
 	const column = (name: Parameters<Track['column']>[0]) => (track.has(name) ? track.column(name) : null);
 	const [warner, load, bank] = [column('stallWarning'), column('loadFactor'), column('bankDeg')];
 	const speed = column('calibratedAirspeedKt');
@@ -89,13 +104,15 @@ function limitsOf(
 			size: () => 0,
 			words: () => 'flown in the stall, its warner sounding'
 		});
-	if (load)
+	if (load) {
+		const { positive, negative } = aircraft?.limitLoadFactors ?? FLIGHT_LIMITS.loadFactors;
 		found.push({
 			seconds: FLIGHT_LIMITS.loadSeconds,
-			passed: (i) => load[i]! > FLIGHT_LIMITS.mostLoadFactor || load[i]! < FLIGHT_LIMITS.leastLoadFactor,
+			passed: (i) => load[i]! > positive || load[i]! < negative,
 			size: (i) => Math.abs(load[i]! - 1),
 			words: (i) => `${load[i]!.toFixed(1)} g, over the limit`
 		});
+	}
 	if (bank) {
 		const most = Math.max(
 			FLIGHT_LIMITS.bankDeg,

@@ -1,4 +1,4 @@
-import type { Aircraft } from '../aircraft/index.js';
+import type { AircraftLimits } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 import {
 	cutPhases,
@@ -34,7 +34,7 @@ export function gradeFlight(
 	track: Track,
 	card: TaskCard,
 	standard: Standard,
-	aircraft?: Pick<Aircraft, 'speeds' | 'gear'>
+	aircraft?: AircraftLimits
 ): Grade {
 	const times = cutPhases(card, track);
 	const evidence = new Evidence(card, track, times, aircraft);

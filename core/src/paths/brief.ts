@@ -1,8 +1,8 @@
-import { formatHeading } from '../base/index.js';
+import { formatHeading, signedDeg } from '../base/index.js';
 import { roughTrueKt, solveWindTriangle, type HoldEntry } from '../navigation/index.js';
 import { windAt, type Weather } from '../world/index.js';
 import type { Path } from './path.js';
-import { bearingTo, placeOn, type CardNavigation } from './places.js';
+import { bearingTo, compassCourseDeg, placeOn, type CardNavigation } from './places.js';
 
 /** What is right, and how near to it. Directions magnetic. */
 export type BriefAnswer =
@@ -77,8 +77,15 @@ export const fromStart = ({ navigation, start }: BriefSetting, aid: string): num
 	bearingTo(placeOn(navigation, aid), navigation!.variationDeg, start.northNm ?? 0, start.eastNm ?? 0);
 
 /** The heading that holds a course in the card's wind. */
-export function headingFor(card: Pick<BriefSetting, 'start' | 'weather'>, courseDeg: number): PathQuestion {
-	const input = { courseDeg, ...dayOf(card) };
+export function headingFor(
+	card: Pick<BriefSetting, 'start' | 'weather' | 'navigation'>,
+	courseDeg: number,
+	aid: string
+): PathQuestion {
+	// The wind triangle is reckoned with the compass, the course counted from the station's own north.
+	const compassDeg = compassCourseDeg(card.navigation, aid, courseDeg);
+	const apart = Math.round(signedDeg(compassDeg - courseDeg));
+	const input = { courseDeg: compassDeg, ...dayOf(card) };
 	const { headingDeg, windCorrectionDeg, crosswindKt } = solveWindTriangle(input);
 	const across =
 		Math.abs(crosswindKt) < 0.5
@@ -88,11 +95,15 @@ export function headingFor(card: Pick<BriefSetting, 'start' | 'weather'>, course
 		id: `heading-${formatHeading(courseDeg)}`,
 		ask: `Heading that holds ${formatHeading(courseDeg)}`,
 		answer: { kind: 'direction', deg: headingDeg, withinDeg: WITHIN.headingDeg },
-		why: `${across}: ${drift(windCorrectionDeg)}.`,
+		why: `${across}: ${drift(windCorrectionDeg)}.${
+			apart === 0
+				? ''
+				: ` ${aid} has its own north: its ${formatHeading(courseDeg)} is ${formatHeading(compassDeg)} by the compass.`
+		}`,
 		worked: { by: 'wind', input }
 	};
 }
 
 /** The same as a question, where the wind is told. */
-export const holding = (setting: BriefSetting, courseDeg: number): Maker[] =>
-	setting.told ? [() => [headingFor(setting, courseDeg)]] : [];
+export const holding = (setting: BriefSetting, courseDeg: number, aid: string): Maker[] =>
+	setting.told ? [() => [headingFor(setting, courseDeg, aid)]] : [];

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { dot, InputError, normalizeDeg, rightOf, toDegrees, unit } from '../base/index.js';
-import { OnPlane } from '../world/index.js';
+import { declinationDeg, northOf, OnPlane } from '../world/index.js';
 import { aid, closed } from './shared.js';
 
 /** A place of a card: where it is in the plane (NM), and what is received of it. */
@@ -19,6 +19,8 @@ export const CardPlace = Type.Object(
 		elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
 		/** MHz or kHz; a fix has none. */
 		frequency: Type.Optional(Type.Number({ minimum: 100, maximum: 2000 })),
+		/** A VOR's own north, where it is not the card's variation. */
+		declinationDeg: Type.Optional(declinationDeg),
 		fullScaleDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 10 }))
 	},
 	closed
@@ -45,16 +47,29 @@ export function placeOn(navigation: CardNavigation | undefined, id: string): Car
 	return found;
 }
 
-/** Where an aircraft is along a course through a place: NM right of it, and past the place. */
+/** A course from a place's own north as the compass has it, degrees: magnetic by the card's variation. */
+export const compassCourseDeg = (
+	navigation: CardNavigation | undefined,
+	id: string,
+	courseDeg: number
+): number => {
+	const place = placeOn(navigation, id);
+	return normalizeDeg(courseDeg + northOf(place, navigation!.variationDeg) - navigation!.variationDeg);
+};
+
+/**
+ * Where an aircraft is along a course through a place: NM right of it, and past the place. The course is counted from
+ * the north of the place, where it has its own.
+ */
 export function alongCourse(
-	place: Pick<CardPlace, 'northNm' | 'eastNm'>,
+	place: Pick<CardPlace, 'northNm' | 'eastNm' | 'declinationDeg'>,
 	variationDeg: number,
 	courseDeg: number,
 	northNm: number,
 	eastNm: number
 ): { rightNm: number; pastNm: number; distanceNm: number } {
 	const from = { north: northNm - place.northNm, east: eastNm - place.eastNm };
-	const trueCourse = courseDeg + variationDeg;
+	const trueCourse = courseDeg + northOf(place, variationDeg);
 	return {
 		rightNm: rightOf(trueCourse, from),
 		pastNm: dot(unit(trueCourse), from),
@@ -62,11 +77,13 @@ export function alongCourse(
 	};
 }
 
-/** Bearing to a place, magnetic. */
+/** Bearing to a place, magnetic; from the north of the place, where it has its own. */
 export const bearingTo = (
-	place: Pick<CardPlace, 'northNm' | 'eastNm'>,
+	place: Pick<CardPlace, 'northNm' | 'eastNm' | 'declinationDeg'>,
 	variationDeg: number,
 	northNm: number,
 	eastNm: number
 ): number =>
-	normalizeDeg(toDegrees(Math.atan2(place.eastNm - eastNm, place.northNm - northNm)) - variationDeg);
+	normalizeDeg(
+		toDegrees(Math.atan2(place.eastNm - eastNm, place.northNm - northNm)) - northOf(place, variationDeg)
+	);

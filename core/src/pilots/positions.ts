@@ -2,7 +2,7 @@ import type { DrawnLine } from '../aircraft/index.js';
 import { normalizeDeg, signedDeg, toRadians } from '../base/index.js';
 import { solveStation } from '../navigation/index.js';
 import type { CardPlace } from '../paths/index.js';
-import { RECEIVER_BITS } from '../world/index.js';
+import { northOf, RECEIVER_BITS } from '../world/index.js';
 import type { PathPilot, Routine } from './path-pilot.js';
 
 const SETTLE_SECONDS = 6;
@@ -70,7 +70,9 @@ function* byTime(pilot: PathPilot, station: CardPlace): Routine {
 		changed = signedDeg((pilot.radioPerception.bearingDeg ?? first) - first);
 	}
 	const { distanceNm } = solveStation(Math.max(1, Math.abs(changed)), seconds, pilot.trueAirspeedKt);
-	const bearing = toRadians((pilot.radioPerception.bearingDeg ?? first) + pilot.radioPerception.variationDeg);
+	const bearing = toRadians(
+		(pilot.radioPerception.bearingDeg ?? first) + northOf(station, pilot.radioPerception.variationDeg)
+	);
 	// The distance worked out is the one at the begin; it has hardly changed across the station.
 	pilot.say(
 		station.northNm - distanceNm * Math.cos(bearing),
@@ -81,13 +83,16 @@ function* byTime(pilot: PathPilot, station: CardPlace): Routine {
 
 /** Where the lines of two bearings cross, on the plane. Lines that hardly differ cross at the first station. */
 function crossing(
-	one: Pick<CardPlace, 'northNm' | 'eastNm'>,
+	one: CardPlace,
 	bearingToOneDeg: number,
-	two: Pick<CardPlace, 'northNm' | 'eastNm'>,
+	two: CardPlace,
 	bearingToTwoDeg: number,
 	variationDeg: number
 ): { northNm: number; eastNm: number } {
-	const [a, b] = [toRadians(bearingToOneDeg + variationDeg), toRadians(bearingToTwoDeg + variationDeg)];
+	const [a, b] = [
+		toRadians(bearingToOneDeg + northOf(one, variationDeg)),
+		toRadians(bearingToTwoDeg + northOf(two, variationDeg))
+	];
 	const sine = Math.sin(b - a);
 	if (Math.abs(sine) < 1e-3) return { northNm: one.northNm, eastNm: one.eastNm };
 	const [north, east] = [two.northNm - one.northNm, two.eastNm - one.eastNm];

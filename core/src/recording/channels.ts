@@ -41,6 +41,7 @@ const FLIGHT_CHANNELS = {
 	gear: { unit: '0 up to 1 down', resolution: 0.02 },
 	fuelL: { unit: 'l', resolution: 0.1 },
 	stallWarning: { unit: '1 while the warner sounds', resolution: 1 },
+	flightEnd: { unit: 'code', resolution: 1, codes: ['goes on', 'surface', 'overstress', 'overspeed'] },
 	nav1Needle: { unit: '1, + course to the right', resolution: 0.005 },
 	nav1Flag: { unit: 'code', resolution: 1, codes: ['off', 'to', 'from'] },
 	glideNeedle: { unit: '1, + path above', resolution: 0.005 },

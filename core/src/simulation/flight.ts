@@ -56,6 +56,7 @@ import {
 	calibratedFromImpactMps,
 	impactFromTruePa,
 	Radios,
+	SEA_LEVEL_DENSITY,
 	stepGusts,
 	stepSingleGust,
 	stillAir,
@@ -80,6 +81,10 @@ import { Systems } from './systems.js';
 
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;
+/** An airframe bears half as much again as its limit load (CS 23.303, 14 CFR 23.303 of 2016), for some seconds. */
+const ULTIMATE = 1.5;
+/** Never-exceed is nine tenths of the design diving speed (14 CFR 23.1505 of 2016): nobody has shown what comes after it. */
+const DIVE_PER_NEVER_EXCEED = 1 / 0.9;
 /** Steps between two readings of the radios, and between two looks at which stations reach the aircraft. */
 const RADIO_STEPS = 4;
 const RECEPTION_STEPS = 60;
@@ -113,6 +118,8 @@ export class Flight {
 	readonly initialControls: ControlInputs;
 	private readonly radios: Radios | null;
 	private readonly systems: Systems;
+	private readonly neverExceedPa: number;
+	private readonly divePa: number;
 	steps = 0;
 	ended: FlightEnd | null = null;
 
@@ -120,19 +127,24 @@ export class Flight {
 		const { aircraft, weather, start, variationDeg } = setup;
 		this.random = new SeededRandom(setup.seed);
 		this.armed = armFailures(setup.failures, () => this.random.next());
+		const lean = {
+			pitch: this.random.between(-1, 1),
+			bank: this.random.next() < 0.5 ? this.random.between(-1, -0.6) : this.random.between(0.6, 1),
+			heading: this.random.between(-1, 1)
+		};
 		this.instrumentSetup = {
 			dip: toRadians(setup.dipDeg),
 			latitudeDeg: setup.latitudeDeg,
 			staticErrorShare: aircraft.staticErrorShare,
 			deviation: aircraft.compassDeviation,
 			verticalSpeed: setup.verticalSpeed ?? aircraft.verticalSpeed,
-			lean: {
-				pitch: this.random.between(-1, 1),
-				bank: this.random.next() < 0.5 ? this.random.between(-1, -0.6) : this.random.between(0.6, 1),
-				heading: this.random.between(-1, 1)
-			}
+			lean,
+			standbyLean: { pitch: -lean.pitch, bank: -lean.bank }
 		};
 		this.airplane = new Airplane(aircraft);
+		const neverExceedMps = calibratedKt(aircraft, aircraft.speeds.neverExceedKias) * MPS_PER_KT;
+		this.neverExceedPa = 0.5 * SEA_LEVEL_DENSITY * neverExceedMps ** 2;
+		this.divePa = this.neverExceedPa * DIVE_PER_NEVER_EXCEED ** 2;
 		this.equations = new EquationsOfMotion(this.airplane);
 		this.integrator = new Integrator(this.equations);
 		this.atmosphere = new Atmosphere(weather, variationDeg);
@@ -255,8 +267,24 @@ export class Flight {
 			STEP_SECONDS
 		);
 		if (this.steps % RADIO_STEPS === 0) this.tune(inputs.radios, this.steps % RECEPTION_STEPS === 0);
-		if (this.state[DOWN]! >= 0) this.ended = 'surface';
-		else if (Math.abs(this.equations.specificForceZ) > 8 * GRAVITY_MPS2) this.ended = 'overstress';
+		this.ended = this.broken();
+	}
+
+	/** What has come to an end by this step: at the ground, beyond the ultimate load, beyond the design diving speed. */
+	private broken(): FlightEnd | null {
+		if (this.state[DOWN]! >= 0) return 'surface';
+		const { positive, negative } = this.setup.aircraft.limitLoadFactors;
+		const load = -this.equations.specificForceZ / GRAVITY_MPS2;
+		if (load > ULTIMATE * positive || load < ULTIMATE * negative) return 'overstress';
+		return this.equations.air.dynamicPressurePa > this.divePa ? 'overspeed' : null;
+	}
+
+	/** The limit of the airframe that is passed now, if one is: never-exceed, or the limit load. */
+	get overLimit(): 'speed' | 'load' | null {
+		const { positive, negative } = this.setup.aircraft.limitLoadFactors;
+		const load = -this.equations.specificForceZ / GRAVITY_MPS2;
+		if (load > positive || load < negative) return 'load';
+		return this.equations.air.dynamicPressurePa > this.neverExceedPa ? 'speed' : null;
 	}
 
 	/** Turbulence and gusts of this step, laid over the steady wind. */
@@ -347,6 +375,14 @@ export class Flight {
 				(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank)) / Math.cos(attitude.pitch)
 			),
 			rollRateDegPerSecond: toDegrees(state[P]!),
+			pitchRateDegPerSecond: toDegrees(
+				state[Q]! * Math.cos(attitude.bank) - state[R]! * Math.sin(attitude.bank)
+			),
+			bankRateDegPerSecond: toDegrees(
+				state[P]! +
+					(Math.sin(attitude.pitch) / Math.max(0.05, Math.cos(attitude.pitch))) *
+						(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank))
+			),
 			specificForce: {
 				x: equations.specificForceX,
 				y: equations.specificForceY,

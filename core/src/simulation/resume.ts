@@ -8,7 +8,7 @@ import {
 	type ArmedFailure
 } from '../aircraft/index.js';
 import { Editions, type Document } from '../base/index.js';
-import type { FlightSnapshot } from './setup.js';
+import { FLIGHT_ENDS, type FlightSnapshot } from './setup.js';
 
 const closed = { additionalProperties: false } as const;
 const num = Type.Number();
@@ -66,7 +66,7 @@ export const ResumeState = Type.Object(
 					{ maxItems: FAILURE_KINDS.length }
 				),
 				random: Type.Integer({ minimum: 0, maximum: 4294967295 }),
-				ended: Type.Union([Type.Null(), Type.Literal('surface'), Type.Literal('overstress')])
+				ended: Type.Union([Type.Null(), ...FLIGHT_ENDS.map((end) => Type.Literal(end))])
 			},
 			closed
 		),

@@ -1,6 +1,7 @@
 import { CONTROL_READINGS, type ControlInputs } from '../aircraft/index.js';
 import { CHANNEL_NAMES, kept, type FlightChannel, type Sample } from '../recording/index.js';
 import type { Flight } from './flight.js';
+import { FLIGHT_ENDS } from './setup.js';
 
 /** One sample of a flight, rounded as the recording keeps it, so that live and stored agree. */
 export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
@@ -38,6 +39,7 @@ export function sampleFlight(flight: Flight, inputs: ControlInputs): Sample {
 		gear: flight.surfaces.gear,
 		fuelL: panel.fuelL,
 		stallWarning: flight.stallWarning ? 1 : 0,
+		flightEnd: flight.ended ? 1 + FLIGHT_ENDS.indexOf(flight.ended) : 0,
 		nav1Needle: radio?.nav1Needle ?? 0,
 		nav1Flag: radio?.nav1Flag ?? 0,
 		glideNeedle: radio?.glideNeedle ?? 0,

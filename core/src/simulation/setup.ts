@@ -74,8 +74,10 @@ export function propellerLever({ propeller }: Aircraft, governedRpm: number | un
 	return clamp((governedRpm - low) / (high - low), 0, 1);
 }
 
-/** What ends a flight by itself: the ground, or load beyond what the airframe bears. */
-export type FlightEnd = 'surface' | 'overstress';
+/** What ends a flight by itself: the ground, or load or speed beyond what the airframe bears. In the order of the channel's codes. */
+export const FLIGHT_ENDS = ['surface', 'overstress', 'overspeed'] as const;
+/** How a flight ended by itself. */
+export type FlightEnd = (typeof FLIGHT_ENDS)[number];
 
 /** What one sample of the recording needs beside the panel. */
 export interface Truth {

@@ -64,10 +64,10 @@ export class CallsProgress {
 		if (at.kind === 'phase') return phase !== this.phase && phases[phase]?.id === at.phase;
 		if (!navigation || Number.isNaN(sample.northNm)) return false;
 		if (at.kind === 'passing') {
-			const place = placeOn(navigation, at.aid);
+			const { northNm, eastNm } = placeOn(navigation, at.aid);
 			const { variationDeg } = navigation;
 			const { pastNm, distanceNm } = alongCourse(
-				place,
+				{ northNm, eastNm },
 				variationDeg,
 				sample.trackDeg,
 				sample.northNm,

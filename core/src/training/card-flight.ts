@@ -89,8 +89,13 @@ export class CardFlight {
 
 	/** Takes the sample of this moment, where one is due and has not been taken. */
 	sample(): void {
+		if (this.flight.steps % SAMPLE_STEPS === 0) this.takeSample();
+	}
+
+	/** A flight that has come to an end by itself shows it in a last sample, within a tenth of a second. */
+	private takeSample(): void {
 		const { flight } = this;
-		if (flight.steps % SAMPLE_STEPS !== 0 || this.sampledAt === flight.steps) return;
+		if (this.sampledAt === flight.steps) return;
 		this.sampledAt = flight.steps;
 		const sample = sampleFlight(flight, this.inputs);
 		this.onSample(sample);
@@ -112,6 +117,7 @@ export class CardFlight {
 		this.sample();
 		if (hands && this.decides) this.inputs = hands.controls(this);
 		this.flight.step(this.inputs);
+		if (this.flight.ended) this.takeSample();
 	}
 
 	/**

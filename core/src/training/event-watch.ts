@@ -162,6 +162,8 @@ function aheadNm(
 	variationDeg: number,
 	{ northNm, eastNm, trackDeg }: EventSample
 ): number {
-	const { pastNm, distanceNm } = alongCourse(place, variationDeg, trackDeg, northNm, eastNm);
+	// A track is magnetic, whatever north the place counts from.
+	const at = { northNm: place.northNm, eastNm: place.eastNm };
+	const { pastNm, distanceNm } = alongCourse(at, variationDeg, trackDeg, northNm, eastNm);
 	return distanceNm <= PASSED_WITHIN_NM ? -pastNm : NaN;
 }

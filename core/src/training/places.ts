@@ -30,7 +30,11 @@ export function cardPlace(area: Area, id: string): CardPlace {
 	if (station && station.kind !== 'marker') {
 		const { kind, northNm, eastNm, elevationFt } = station;
 		const full = station.kind === 'localizer' ? { fullScaleDeg: station.fullScaleDeg } : {};
-		return { id, kind, northNm, eastNm, elevationFt, frequency: frequencyOf(station)!, ...full };
+		const own =
+			station.kind === 'vor' && station.declinationDeg !== undefined
+				? { declinationDeg: station.declinationDeg }
+				: {};
+		return { id, kind, northNm, eastNm, elevationFt, frequency: frequencyOf(station)!, ...own, ...full };
 	}
 	const fix = area.fixes.find((one) => one.id === id);
 	if (fix) return { id, kind: 'fix', northNm: fix.northNm, eastNm: fix.eastNm, elevationFt: 0 };

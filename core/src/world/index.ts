@@ -8,7 +8,9 @@ export {
 	OnPlane,
 	Station,
 	VorStation,
+	declinationDeg,
 	frequencyWords,
+	northOf,
 	stationWords
 } from './area/stations.js';
 export { FALL_FT_PER_NM2, groundFt, inSight, sightNm } from './area/terrain.js';

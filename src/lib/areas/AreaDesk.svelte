@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { frequencyWords, morseWords, planeOf, stationWords, type Area } from '@hanza/core';
+	import { frequencyWords, morseWords, northOf, planeOf, stationWords, type Area } from '@hanza/core';
 	import type { Movable } from '$lib/areas/change.js';
 	import { AreaEditor } from '$lib/areas/editor.svelte.js';
 	import PlanView from '$lib/plan/PlanView.svelte';
@@ -33,6 +33,7 @@
 		};
 		return `${words(latitudeDeg, 'N', 'S')}, ${words(longitudeDeg, 'E', 'W')}`;
 	});
+	const degrees = (deg: number) => `${Math.abs(deg)}° ${deg < 0 ? 'west' : 'east'}`;
 	const heard = $derived(area.stations.filter(({ kind }) => kind !== 'marker'));
 </script>
 
@@ -40,8 +41,7 @@
 	<div>
 		<h1>{area.name}</h1>
 		<p class="text-sm text-ink-soft">
-			Variation {Math.abs(area.variationDeg)}° {area.variationDeg < 0 ? 'west' : 'east'}, dip {area.dipDeg}°.
-			Invented; not for navigation.
+			Variation {degrees(area.variationDeg)}, dip {area.dipDeg}°. Invented; not for navigation.
 		</p>
 	</div>
 	<p class="no-print flex items-center gap-2">
@@ -87,6 +87,11 @@
 			<section class="sheet grid gap-2 p-3" aria-label="Chosen place" data-testid="place">
 				<h2>{place.id}{'name' in place ? `, ${place.name}` : ''}</h2>
 				<p class="text-sm text-ink-soft">{position}</p>
+				{#if 'kind' in place && place.kind === 'vor'}
+					<p class="text-sm text-ink-soft">
+						Radials from its own north, {degrees(northOf(place, area.variationDeg))}.
+					</p>
+				{/if}
 				{#if mine}
 					<label class="grid grid-cols-[7rem_1fr] items-center gap-2"
 						>{'kind' in place ? 'Identifier' : 'Name'}
@@ -149,6 +154,20 @@
 								/>
 								answers with a distance</label
 							>
+							<label class="grid grid-cols-[7rem_1fr] items-center gap-2"
+								>Its north, °E
+								<input
+									class="field"
+									type="number"
+									step="0.5"
+									placeholder={String(area.variationDeg)}
+									value={place.declinationDeg ?? ''}
+									onchange={(event) =>
+										change({
+											declinationDeg: event.currentTarget.value === '' ? undefined : numberOf(event)
+										})}
+								/>
+							</label>
 						{/if}
 					{/if}
 					<label class="grid grid-cols-[7rem_1fr] items-center gap-2"
@@ -186,7 +205,11 @@
 									class="cursor-pointer font-semibold text-accent underline"
 									onclick={() => editor.select(station.id)}>{station.id}</button
 								>
-								<span class="block text-ink-soft">{stationWords(station)}</span></td
+								<span class="block text-ink-soft"
+									>{stationWords(station)}{station.kind === 'vor' && station.declinationDeg !== undefined
+										? `, north ${degrees(station.declinationDeg)}`
+										: ''}</span
+								></td
 							>
 							<td class="number whitespace-nowrap">{frequencyWords(station)}</td>
 							<td class="font-mono whitespace-nowrap">{morseWords(station.id)}</td>

@@ -14,6 +14,7 @@
 		names: (action: Action) => string;
 	}
 	const { cockpit, frame, data, asksWhere, names }: Props = $props();
+	const OVER_LIMIT = { speed: '▲ over the never-exceed speed ', load: '▲ over the limit load ' };
 	const looksOut = $derived(mayLookOut(data.card));
 </script>
 
@@ -47,7 +48,9 @@
 	</span>
 	<!-- The warner in words, for those who fly without sound. -->
 	<span class="font-bold text-[#f0b64a]" role="alert"
-		>{frame.stallWarning ? '▲ stall warning ' : ''}{frame.gearWarning ? '▲ gear not down' : ''}</span
+		>{frame.overLimit ? OVER_LIMIT[frame.overLimit] : ''}{frame.stallWarning
+			? '▲ stall warning '
+			: ''}{frame.gearWarning ? '▲ gear not down' : ''}</span
 	>
 	<span>Practice only: not an approved device, not for navigation.</span>
 </footer>

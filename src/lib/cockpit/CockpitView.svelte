@@ -4,7 +4,7 @@
 	import { keyName, keysOf, type Action } from '$lib/cockpit/controls/keymap.js';
 	import { Cockpit, RATES, type CockpitData } from '$lib/cockpit/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/cockpit/begin.js';
-	import { MOST_LINES, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
+	import { formatClock, MOST_LINES, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import CallBar from './CallBar.svelte';
 	import CockpitFooter from './CockpitFooter.svelte';
@@ -85,8 +85,9 @@
 	}
 
 	const ENDS = {
-		surface: 'The aircraft met the surface.',
-		overstress: 'The aircraft was loaded beyond its limit.'
+		surface: 'The aircraft met the ground',
+		overstress: 'The aeroplane would have broken up, by load,',
+		overspeed: 'The aeroplane would have broken up, by speed,'
 	} as const;
 	/** Radios are in the panel where the card is flown by them. */
 	const radios = $derived(data.card.navigation !== undefined);
@@ -318,7 +319,10 @@
 			</p>
 		{:else if cockpit.end}
 			<div class="note" role="alert">
-				<p class="text-lg">{ENDS[cockpit.end]}</p>
+				<p class="text-lg">
+					{ENDS[cockpit.end]} at {formatClock(frame.timeSeconds)}. What was flown until then is kept and
+					graded.
+				</p>
 				<p class="mt-3 flex gap-2"><button class="knob" onclick={finish}>See the debrief</button></p>
 			</div>
 		{:else if cockpit.status === 'frozen' && !situation}

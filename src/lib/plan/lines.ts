@@ -1,4 +1,4 @@
-import { formatHeading, type Area, type DrawnLine } from '@hanza/core';
+import { formatHeading, northOf, type Area, type DrawnLine } from '@hanza/core';
 import type { Overlay } from './overlay.js';
 
 /** A line as it is being entered: a station by its name, and the radial read, still as typed. */
@@ -35,7 +35,7 @@ export function linesFrom(
 		overlays.push({
 			kind: 'radial',
 			at: { north: northNm, east: eastNm },
-			trueDeg: deg + area.variationDeg,
+			trueDeg: deg + northOf(station.kind === 'vor' ? station : {}, area.variationDeg),
 			label: `${aid} ${formatHeading(deg)}`
 		});
 	}

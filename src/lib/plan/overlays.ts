@@ -1,4 +1,4 @@
-import { formatHeading, type Grade, type HoldReport, type TaskCard } from '@hanza/core';
+import { formatHeading, northOf, type Grade, type HoldReport, type TaskCard } from '@hanza/core';
 import type { Overlay, PlanLabel, PlanPoint } from './overlay.js';
 import { overlaysOfPath } from './path-overlays.js';
 
@@ -21,7 +21,7 @@ export function overlaysOf(card: TaskCard, grade: Grade | null, phase: number | 
 			...(mark.lines ?? []).map(({ aid, from, drawnDeg }): Overlay => ({
 				kind: 'radial',
 				at: { north: from.northNm, east: from.eastNm },
-				trueDeg: drawnDeg + variationDeg,
+				trueDeg: drawnDeg + northOf(navigation?.places.find(({ id }) => id === aid) ?? {}, variationDeg),
 				label: `${aid ?? ''} ${formatHeading(drawnDeg)}`.trim()
 			})),
 			{

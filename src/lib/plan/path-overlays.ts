@@ -4,6 +4,7 @@ import {
 	fullScaleOf,
 	holdInputOf,
 	holdTrack,
+	northOf,
 	placeOn,
 	solveHold,
 	type CardNavigation,
@@ -35,11 +36,12 @@ function course(
 	fullScale?: CoursePath['fullScale']
 ): Overlay {
 	const { navigation } = setting;
-	const full = fullScaleOf(placeOn(navigation, aid), fullScale);
+	const station = placeOn(navigation, aid);
+	const full = fullScaleOf(station, fullScale);
 	return {
 		kind: 'course',
 		at: place(setting, aid),
-		trueDeg: courseDeg + navigation.variationDeg,
+		trueDeg: courseDeg + northOf(station, navigation.variationDeg),
 		side,
 		fullScaleDeg: 'deg' in full ? full.deg : null,
 		fullScaleNm: 'nm' in full ? full.nm : null,
@@ -87,7 +89,7 @@ export function exactHold(card: TaskCard, path: HoldPath): PlanPoint[] {
 	try {
 		const answer = solveHold(input);
 		const points = holdTrack(input, answer, answer.outboundHeadingDeg, answer.outboundSeconds);
-		const angle = (navigation.variationDeg * Math.PI) / 180;
+		const angle = (northOf(place, navigation.variationDeg) * Math.PI) / 180;
 		// The core reckons in magnetic directions; the map's north is the plane's.
 		return [...points, { north: 0, east: 0 }].map(({ north, east }) => ({
 			north: place.northNm + north * Math.cos(angle) - east * Math.sin(angle),

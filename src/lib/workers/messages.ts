@@ -65,6 +65,8 @@ export interface Frame {
 	/** Flap as it is, not as chosen. */
 	flapsDeg: number;
 	stallWarning: boolean;
+	/** A limit of the airframe that is passed now. */
+	overLimit: 'speed' | 'load' | null;
 	/** Gear as it is, 0 up to 1 down. */
 	gear: number;
 	gearWarning: boolean;

@@ -294,6 +294,7 @@ export class Session {
 			phaseSeconds: this.flown.progress.elapsedSeconds(timeSeconds),
 			flapsDeg: surfaces.flapsDeg,
 			stallWarning: this.flown.flight.stallWarning,
+			overLimit: this.flown.flight.overLimit,
 			gear: surfaces.gear,
 			gearWarning: this.flown.flight.gearWarning,
 			byInstructor: this.flown.director !== null,

@@ -16,6 +16,7 @@ import {
 } from '../../world/index.js';
 import type { FailureLevels } from '../failures.js';
 import { cardAimDeg, deviationDeg, swingCard, type BodyVector } from './compass.js';
+import { gripOf, stepAttitudeGyro, type AttitudeGyro, type CaseMotion } from './gyro.js';
 import type {
 	InstrumentInputs,
 	InstrumentSetup,
@@ -43,10 +44,8 @@ const NORMAL_SUCTION_INHG = 5;
 const RUN_DOWN_SECONDS = 150;
 const RUN_UP_SECONDS = 40;
 const ELECTRIC_RUN_DOWN_SECONDS = 25;
-/** Erection of a healthy attitude gyro, °/s of error taken out. */
-const ERECTION_DEG_PER_SECOND = 8 / 60;
-/** Wander of a gyro that has nearly stopped, °/s. */
-const DYING_WANDER_DEG_PER_SECOND = 0.4;
+/** Wander of a heading gyro that runs down, at most, °/s. */
+const DYING_WANDER_DEG_PER_SECOND = 0.3;
 const LEAN_FAILURE_DEG = 6;
 /** Friction drift of the heading gyro at most, °/h, beside the turning of the earth. */
 const FRICTION_DRIFT_DEG_PER_HOUR = 12;
@@ -65,6 +64,26 @@ const pressureAltitudeFt = (pressurePa: number): number =>
 	pressureAltitudeM(pressurePa / SEA_LEVEL_PRESSURE_PA) / METRES_PER_FT;
 const lag = (seconds: number, constant: number): number => 1 - Math.exp(-seconds / constant);
 
+/** Taken out and put back within a step: no objects are made in it. */
+const scratchGyro: AttitudeGyro = { errorPitchDeg: 0, errorBankDeg: 0, tumbleDegPerSecond: 0 };
+const scratchMotion: CaseMotion = {
+	pitchDeg: 0,
+	bankDeg: 0,
+	pitchRateDegPerSecond: 0,
+	bankRateDegPerSecond: 0,
+	loadFactor: 1
+};
+function caseMotion(sensed: Sensed): CaseMotion {
+	scratchMotion.pitchDeg = toDegrees(sensed.pitch);
+	scratchMotion.bankDeg = toDegrees(sensed.bank);
+	scratchMotion.pitchRateDegPerSecond = sensed.pitchRateDegPerSecond;
+	scratchMotion.bankRateDegPerSecond = sensed.bankRateDegPerSecond;
+	scratchMotion.loadFactor = -sensed.specificForce.z / GRAVITY_MPS2;
+	return scratchMotion;
+}
+/** A horizon's drum shows no more than straight up and down. */
+const shownPitchDeg = (deg: number): number => clamp(deg, -90, 90);
+
 /** Instruments that have been running for a while in this flight. */
 export function settledInstruments(
 	sensed: Sensed,
@@ -81,13 +100,16 @@ export function settledInstruments(
 		electricRotor: 1,
 		attitudeErrorPitchDeg: 0,
 		attitudeErrorBankDeg: 0,
+		attitudeTumbleDegPerSecond: 0,
 		headingDriftDeg: 0,
 		stuckHeadingDeg: headingDeg,
 		capsulePa: staticPa,
 		batterySeconds: BATTERY_SECONDS,
 		standbyBatterySeconds: STANDBY_BATTERY_SECONDS,
 		standbyRotor: 1,
+		standbyErrorPitchDeg: 0,
 		standbyErrorBankDeg: 0,
+		standbyTumbleDegPerSecond: 0,
 		pumpFpm: 0,
 		pumpRestMps2: feltUpMps2(sensed),
 		cardDeg: cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
@@ -116,8 +138,15 @@ export function settledInstruments(
 	return { state, panel };
 }
 
-/** What an accelerometer across the floor feels beyond one g. */
-const feltUpMps2 = ({ specificForce }: Sensed): number => -specificForce.z - GRAVITY_MPS2;
+/** The two pumps are canted against each other so that this share of what a banked turn weighs is left out. */
+const TURN_CANCELLED = 0.9;
+/** Banked further they no longer cancel it. */
+const LEAST_COSINE = 0.4;
+
+/** What accelerometers across the floor feel beyond one g, most of the weight of a turn left out. */
+const feltUpMps2 = ({ specificForce, bank }: Sensed): number =>
+	-specificForce.z -
+	GRAVITY_MPS2 * (1 + TURN_CANCELLED * (1 / Math.max(LEAST_COSINE, Math.cos(bank)) - 1));
 
 const ballOf = ({ y, z }: BodyVector): number => toDegrees(Math.atan2(-y, Math.max(1, -z)));
 
@@ -215,25 +244,37 @@ function updateGyros(
 		state.batterySeconds > 0 ? STANDBY_BATTERY_SECONDS : Math.max(0, state.standbyBatterySeconds - seconds);
 	state.standbyRotor +=
 		((state.standbyBatterySeconds > 0 ? 1 : 0) - state.standbyRotor) * lag(seconds, RUN_DOWN_SECONDS);
-	state.standbyErrorBankDeg +=
-		DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.standbyRotor) ** 1.5 * -setup.lean.bank * seconds;
-	panel.standbyPitchDeg = toDegrees(sensed.pitch);
-	panel.standbyBankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.standbyErrorBankDeg, -95, 95));
+	const motion = caseMotion(sensed);
+	const standby = scratchGyro;
+	standby.errorPitchDeg = state.standbyErrorPitchDeg;
+	standby.errorBankDeg = state.standbyErrorBankDeg;
+	standby.tumbleDegPerSecond = state.standbyTumbleDegPerSecond;
+	stepAttitudeGyro(standby, motion, state.standbyRotor, setup.standbyLean, 0, seconds);
+	state.standbyErrorPitchDeg = standby.errorPitchDeg;
+	state.standbyErrorBankDeg = standby.errorBankDeg;
+	state.standbyTumbleDegPerSecond = standby.tumbleDegPerSecond;
+	panel.standbyPitchDeg = shownPitchDeg(motion.pitchDeg + state.standbyErrorPitchDeg);
+	panel.standbyBankDeg = signedDeg(motion.bankDeg + state.standbyErrorBankDeg);
 
-	const weakness = Math.max(0, 1 - state.vacuumRotor);
-	const wander = DYING_WANDER_DEG_PER_SECOND * weakness ** 1.5;
+	const attitude = scratchGyro;
+	attitude.errorPitchDeg = state.attitudeErrorPitchDeg;
+	attitude.errorBankDeg = state.attitudeErrorBankDeg;
+	attitude.tumbleDegPerSecond = state.attitudeTumbleDegPerSecond;
 	const leanTarget = failed['attitude-lean'] * LEAN_FAILURE_DEG * (setup.lean.bank >= 0 ? 1 : -1);
-	const erection = ERECTION_DEG_PER_SECOND * state.vacuumRotor ** 4 * seconds;
-	state.attitudeErrorBankDeg +=
-		wander * setup.lean.bank * seconds + clamp(leanTarget - state.attitudeErrorBankDeg, -erection, erection);
-	state.attitudeErrorPitchDeg +=
-		0.5 * wander * setup.lean.pitch * seconds + clamp(-state.attitudeErrorPitchDeg, -erection, erection);
-	panel.bankDeg = signedDeg(toDegrees(sensed.bank) + clamp(state.attitudeErrorBankDeg, -95, 95));
-	panel.pitchDeg = toDegrees(sensed.pitch) + clamp(state.attitudeErrorPitchDeg, -40, 40);
+	stepAttitudeGyro(attitude, motion, state.vacuumRotor, setup.lean, leanTarget, seconds);
+	state.attitudeErrorPitchDeg = attitude.errorPitchDeg;
+	state.attitudeErrorBankDeg = attitude.errorBankDeg;
+	state.attitudeTumbleDegPerSecond = attitude.tumbleDegPerSecond;
+	panel.bankDeg = signedDeg(motion.bankDeg + state.attitudeErrorBankDeg);
+	panel.pitchDeg = shownPitchDeg(motion.pitchDeg + state.attitudeErrorPitchDeg);
 
+	const grip = gripOf(state.vacuumRotor);
 	const earth = EARTH_RATE_DEG_PER_HOUR * Math.sin((setup.latitudeDeg * Math.PI) / 180);
 	const driftPerHour = -earth + FRICTION_DRIFT_DEG_PER_HOUR * setup.lean.heading;
-	state.headingDriftDeg += (driftPerHour / 3600 + 1.5 * wander * setup.lean.heading) * seconds;
+	// A card whose rotor runs down wanders off and is taken along by its case; one that has stopped stands.
+	const wander = DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.vacuumRotor) * (1 - grip);
+	state.headingDriftDeg +=
+		(driftPerHour / 3600 + wander * setup.lean.heading - grip * sensed.turnRateDegPerSecond) * seconds;
 	const headingDeg = normalizeDeg(toDegrees(sensed.heading) + state.headingDriftDeg + inputs.headingKnobDeg);
 	if (failed['heading-stuck'] === 0) state.stuckHeadingDeg = headingDeg - inputs.headingKnobDeg;
 	panel.headingDeg = normalizeDeg(state.stuckHeadingDeg + inputs.headingKnobDeg);

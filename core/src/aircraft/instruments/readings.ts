@@ -38,6 +38,9 @@ export interface Sensed {
 	/** Rate of turn over the ground's plane and rate of roll, °/s. */
 	turnRateDegPerSecond: number;
 	rollRateDegPerSecond: number;
+	/** Rates of the pitch and bank angles, °/s: what a gyro's gimbals turn by. */
+	pitchRateDegPerSecond: number;
+	bankRateDegPerSecond: number;
 	specificForce: BodyVector;
 	rpm: number;
 	manifoldPressureInHg: number;
@@ -54,6 +57,7 @@ export interface InstrumentState {
 	electricRotor: number;
 	attitudeErrorPitchDeg: number;
 	attitudeErrorBankDeg: number;
+	attitudeTumbleDegPerSecond: number;
 	headingDriftDeg: number;
 	stuckHeadingDeg: number;
 	/** Pressure that the altimeter's capsules have come to, behind that of the line. */
@@ -61,7 +65,9 @@ export interface InstrumentState {
 	batterySeconds: number;
 	standbyBatterySeconds: number;
 	standbyRotor: number;
+	standbyErrorPitchDeg: number;
 	standbyErrorBankDeg: number;
+	standbyTumbleDegPerSecond: number;
 	/** Pumps of an instantaneous vertical speed indicator: what they add, ft/min, and the felt acceleration they have got used to, m/s². */
 	pumpFpm: number;
 	pumpRestMps2: number;
@@ -79,6 +85,7 @@ export interface InstrumentSetup {
 	verticalSpeed: VerticalSpeedKind;
 	/** Which way each gyro errs when it does, −1 to 1 each, drawn from the flight's seed. */
 	lean: { pitch: number; bank: number; heading: number };
+	standbyLean: { pitch: number; bank: number };
 }
 
 export interface InstrumentInputs {

@@ -42,7 +42,7 @@ function linesDrawn({ card, track }: Flown, i: number, was: MarkReport['was']): 
 				aid: place?.id ?? null,
 				from,
 				drawnDeg: track.column(direction)[i]!,
-				wasDeg: normalizeDeg(bearingTo(from, variationDeg, was.northNm, was.eastNm) + 180)
+				wasDeg: normalizeDeg(bearingTo(place ?? from, variationDeg, was.northNm, was.eastNm) + 180)
 			}
 		];
 	});

@@ -7,7 +7,7 @@ import type { CoursePath } from './path.js';
 /** The cut, and the heading that holds the course. */
 export const courseQuestions = (path: CoursePath, setting: BriefSetting): Maker[] => [
 	() => cut(setting, path, setting.phase),
-	...holding(setting, path.courseDeg)
+	...holding(setting, path.courseDeg, path.aid)
 ];
 
 /** Only from where the card begins is it known on which side the course lies. */

@@ -51,7 +51,7 @@ function legs(card: BriefSetting, path: HoldPath, arrivalHeadingDeg: number): Pa
 	const published = path.timing === 'outbound' ? path.inboundSeconds : exact.secondsFromAbeam;
 	return [
 		{
-			...headingFor(card, path.inboundCourseDeg),
+			...headingFor(card, path.inboundCourseDeg, path.aid),
 			id: 'inbound',
 			ask: `Inbound heading at ${path.aid}`,
 			worked

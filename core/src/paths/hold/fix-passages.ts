@@ -17,7 +17,7 @@ export class FixPassages {
 
 	/** @param startSeconds when the hold began. */
 	constructor(
-		private readonly place: Pick<CardPlace, 'northNm' | 'eastNm'>,
+		private readonly place: Pick<CardPlace, 'northNm' | 'eastNm' | 'declinationDeg'>,
 		private readonly variationDeg: number,
 		private readonly inboundCourseDeg: number,
 		startSeconds: number

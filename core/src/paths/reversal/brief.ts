@@ -4,7 +4,7 @@ import type { ReversalPath } from './path.js';
 
 /** The heading outbound, and the longest outbound time inside the limit. */
 export const reversalQuestions = (path: ReversalPath, setting: BriefSetting): Maker[] => [
-	...holding(setting, path.outboundCourseDeg),
+	...holding(setting, path.outboundCourseDeg, path.aid),
 	...(setting.told ? [() => longest(setting, path)] : [])
 ];
 

@@ -1,6 +1,6 @@
 import { formatHeading, normalizeDeg, plus, times, unit } from '../../base/index.js';
 import type { CoursePath, Path, HoldPath, ReversalPath } from '../../paths/index.js';
-import type { Area, Weather } from '../../world/index.js';
+import { northOf, type Area, type Weather } from '../../world/index.js';
 import type { Phase, TaskCard } from '../card.js';
 import { cardPlace, withPlaces } from '../places.js';
 import { hold, type PatternSetting } from './card-builder.js';
@@ -132,7 +132,7 @@ export class RadioCardBuilder {
 		const place = cardPlace(area, begin.aid);
 		const at = plus(
 			{ north: place.northNm, east: place.eastNm },
-			times(unit(begin.radialDeg + area.variationDeg), begin.distanceNm)
+			times(unit(begin.radialDeg + northOf(place, area.variationDeg)), begin.distanceNm)
 		);
 		const card = cardOf(
 			{ aircraft, area: area.id, altitudeFt, headingDeg: normalizeDeg(begin.headingDeg) },

@@ -12,6 +12,8 @@ const elevationFt = Type.Number({ minimum: -200, maximum: 12000, description: 'f
 const place = { northNm: OnPlane, eastNm: OnPlane };
 const name = Type.String({ minLength: 1, maxLength: 40 });
 const Ident = Type.String({ pattern: '^[A-Z]{2,3}$', description: 'two or three letters' });
+/** Declination of a station: where its north lies from true north. */
+export const declinationDeg = Type.Number({ minimum: -40, maximum: 40, description: 'east positive' });
 const rangeNm = Type.Number({
 	minimum: 5,
 	maximum: 200,
@@ -35,6 +37,8 @@ export const VorStation = Type.Object(
 		elevationFt,
 		/** Whether it answers with a distance. */
 		dme: Type.Boolean(),
+		/** What its own north was set up by, east positive; the area's variation where it is left out. */
+		declinationDeg: Type.Optional(declinationDeg),
 		rangeNm
 	},
 	closed
@@ -105,6 +109,15 @@ type MarkerBeacon = Static<typeof MarkerBeacon>;
 /** A station that can be received. */
 export const Station = Type.Union([VorStation, NdbStation, LocalizerStation, MarkerBeacon]);
 export type Station = VorStation | NdbStation | LocalizerStation | MarkerBeacon;
+
+/** A place that may have a north of its own. */
+export interface OwnNorth {
+	declinationDeg?: number;
+}
+
+/** Where the north of a place lies from true north, east positive: radials are counted from it. */
+export const northOf = (place: OwnNorth, variationDeg: number): number =>
+	place.declinationDeg ?? variationDeg;
 
 /** A named point without a station. */
 export const Fix = Type.Object(

@@ -1,4 +1,4 @@
-import { clamp, normalizeDeg, signedDeg, toDegrees, toRadians } from '../../base/index.js';
+import { clamp, FEET_PER_NM, normalizeDeg, signedDeg, toDegrees, toRadians } from '../../base/index.js';
 import { standardRadiusNm } from '../../navigation/index.js';
 import { placesOf, type Area, type Place } from '../area/area.js';
 import type { RnavSettings } from './settings.js';
@@ -8,9 +8,23 @@ export const RNAV_SCALE_NM = { terminal: 1, final: 0.3 };
 /** The needle narrows over this much before the final approach fix, NM. */
 const NARROWING_NM = 2;
 
+/** An angular final: half width at its end, and what it widens by before that. Source: ICAO Annex 10, volume I, 3.7 (final approach segment). */
+const ANGULAR = { atEndNm: 350 / FEET_PER_NM, splayDeg: 2 };
+
+/** Full scale of an angular final at a distance before its end, NM: as wide as a linear one at most, 350 ft at least. */
+export const angularScaleNm = (toGoNm: number): number =>
+	Math.min(
+		RNAV_SCALE_NM.final,
+		ANGULAR.atEndNm + Math.max(0, toGoNm) * Math.tan(toRadians(ANGULAR.splayDeg))
+	);
+
 /** Full scale before, on the way to, and after a final fix. @param toFinalFixNm null where there is none ahead. */
-export function rnavScaleNm(toFinalFixNm: number | null, afterFinalFix: boolean): number {
-	const { terminal, final } = RNAV_SCALE_NM;
+export function rnavScaleNm(
+	toFinalFixNm: number | null,
+	afterFinalFix: boolean,
+	final = RNAV_SCALE_NM.final
+): number {
+	const { terminal } = RNAV_SCALE_NM;
 	if (afterFinalFix) return final;
 	if (toFinalFixNm === null) return terminal;
 	return final + (terminal - final) * clamp(toFinalFixNm / NARROWING_NM, 0, 1);
@@ -63,6 +77,16 @@ export class RnavUnit {
 		return { to: place, courseDeg: normalizeDeg(course) };
 	}
 
+	/** Full scale on the final, or where it begins. @param toGoNm to its end; null before it. */
+	private finalScaleNm({ angular, finalFix, list }: RnavSettings, toGoNm: number | null): number {
+		if (!angular) return RNAV_SCALE_NM.final;
+		if (toGoNm !== null) return angularScaleNm(toGoNm);
+		const [from, end] = [this.place(finalFix), this.place(list.at(-1))];
+		return from && end
+			? angularScaleNm(Math.hypot(end.northNm - from.northNm, end.eastNm - from.eastNm))
+			: RNAV_SCALE_NM.final;
+	}
+
 	/**
 	 * Where the needle stands; goes on to the next place of the list where the turn to it begins.
 	 * @returns null where it has nowhere to go.
@@ -93,7 +117,8 @@ export class RnavUnit {
 		}
 		const final = settings.finalFix ? settings.list.indexOf(settings.finalFix) : -1;
 		const toFinal = final >= 0 && final === state.rnavTo ? seen.distanceNm : null;
-		const scaleNm = rnavScaleNm(toFinal, final >= 0 && state.rnavTo > final);
+		const onFinal = final >= 0 && state.rnavTo > final;
+		const scaleNm = rnavScaleNm(toFinal, onFinal, this.finalScaleNm(settings, onFinal ? seen.toGoNm : null));
 		return {
 			needle: clamp(-seen.rightNm / scaleNm, -1, 1),
 			scaleNm,

@@ -19,6 +19,8 @@ export const RnavSettings = Type.Object(
 		courseDeg: Type.Union([Type.Null(), Direction]),
 		/** The final approach fix, if the list has one: its needle narrows before it. */
 		finalFix: Type.Optional(PlaceId),
+		/** Whether the final is guided by an angle, like a localizer: its needle narrows toward the last place of the list. */
+		angular: Type.Optional(Type.Boolean()),
 		/** Goes up each time the pilot sets it going anew. */
 		serial: Type.Integer({ minimum: 0, maximum: 1_000_000 })
 	},

@@ -1,6 +1,13 @@
 import { FEET_PER_NM, normalizeDeg, signedDeg, toDegrees } from '../../base/index.js';
 import type { Area } from '../area/area.js';
-import type { LocalizerStation, NdbStation, Station, VorStation } from '../area/stations.js';
+import {
+	northOf,
+	type LocalizerStation,
+	type NdbStation,
+	type OwnNorth,
+	type Station,
+	type VorStation
+} from '../area/stations.js';
 import { inSight, sightNm } from '../area/terrain.js';
 
 /** Where the aircraft's antenna is. */
@@ -33,9 +40,9 @@ interface Seen {
 	elevationDeg: number;
 }
 
-/** @param variationDeg of the area, to which its stations are set up. */
+/** @param variationDeg of the area: the north of what has none of its own. */
 export function seenFrom(
-	from: { northNm: number; eastNm: number; elevationFt: number },
+	from: { northNm: number; eastNm: number; elevationFt: number } & OwnNorth,
 	antenna: Antenna,
 	variationDeg: number
 ): Seen {
@@ -46,7 +53,7 @@ export function seenFrom(
 	return {
 		distanceNm,
 		slantNm: Math.hypot(distanceNm, heightNm),
-		radialDeg: normalizeDeg(toDegrees(Math.atan2(east, north)) - variationDeg),
+		radialDeg: normalizeDeg(toDegrees(Math.atan2(east, north)) - northOf(from, variationDeg)),
 		elevationDeg: toDegrees(Math.atan2(heightNm, distanceNm))
 	};
 }
