@@ -4,12 +4,14 @@ import {
 	EquationsOfMotion,
 	airplaneIn,
 	configurationFlight,
+	flyStall,
+	setupOf,
 	modesAbout,
 	standardDay,
 	trimmedFlight,
 	type Aircraft
 } from '@hanza/core';
-import { aircraftCatalog } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
 
 function modesTable(aircraft: Aircraft): string[] {
 	const { bestClimbKias: climb } = aircraft.speeds;
@@ -30,6 +32,22 @@ function modesTable(aircraft: Aircraft): string[] {
 		const spiral = modes.spiral.real;
 		return `| ${airspeedKcas} | ${pair(modes.phugoid)} | ${pair(modes.shortPeriod)} | ${pair(modes.dutchRoll)} | ${(-1 / modes.roll.real).toFixed(2)} s | ${spiral > 0 ? `doubles in ${(Math.LN2 / spiral).toFixed(0)} s` : `halves in ${(-Math.LN2 / spiral).toFixed(0)} s`} |`;
 	});
+}
+
+function stallTable(aircraft: Aircraft): string[] {
+	const level = cardCatalog.get('straight-level');
+	const setup = setupOf({ ...level, aircraft: aircraft.id }, aircraft, areaCatalog.get(level.area));
+	const { stallLandingKias, stallCleanKias } = aircraft.speeds;
+	return aircraft.controls.flapStepsDeg.flatMap((flapsDeg) =>
+		[0, 1].map((throttle) => {
+			const airspeedKias = 1.25 * (flapsDeg > 0 ? stallLandingKias : stallCleanKias);
+			const gearDown = flapsDeg > 0;
+			const start = { ...setup.start, airspeedKias, verticalSpeedFpm: 0, flapsDeg, gearDown };
+			const stall = flyStall({ ...setup, start }, throttle);
+			const gear = aircraft.gear ? (gearDown ? ', gear down' : ', gear up') : '';
+			return `| flap ${flapsDeg}${gear} | ${throttle === 0 ? 'idle' : 'full'} | ${Math.round(stall.breakKias)} | ${stall.angleOfAttackDeg.toFixed(1)} | ${stall.nodDeg.toFixed(0)} | ${Math.round(100 * (1 - stall.liftLeft))} % |`;
+		})
+	);
 }
 
 mkdirSync('docs/aircraft', { recursive: true });
@@ -63,6 +81,13 @@ for (const aircraft of aircraftCatalog.all) {
 			'| kt | phugoid | short period | Dutch roll | roll time constant | spiral |',
 			'| ---: | --- | --- | --- | --- | --- |',
 			...modesTable(aircraft),
+			'',
+			'Stalls, flown from 3000 ft with the stick coming back over fifteen seconds and the wings held level with the feet: where the flow begins to part, the largest angle of attack, how far the nose falls with the stick still back, and what is gone of the lift once the whole wing has stalled. Limits of load: ' +
+				`${aircraft.limitLoadFactors.positive} and ${aircraft.limitLoadFactors.negative} g; it breaks beyond one and a half of them, or beyond ${Math.round(aircraft.speeds.neverExceedKias / 0.9)} kt.`,
+			'',
+			'| configuration | power | parts at kt | angle of attack ° | nose falls ° | lift gone |',
+			'| --- | --- | ---: | ---: | ---: | ---: |',
+			...stallTable(aircraft),
 			''
 		].join('\n')
 	);

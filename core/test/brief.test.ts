@@ -45,8 +45,9 @@ describe('what a card wants worked out', () => {
 
 	it('asks the hold as the solver has it for the day', () => {
 		const one = card('hold-direct');
+		// LSK has its own north, two degrees west of the compass's.
 		const exact = solveHold({
-			inboundCourseDeg: 90,
+			inboundCourseDeg: 88,
 			turns: 'right',
 			trueAirspeedKt: one.start.airspeedKias * (1 + 0.016 * (one.start.altitudeFt / 1000)),
 			windFromDeg: 40,

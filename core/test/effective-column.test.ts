@@ -8,6 +8,7 @@ import {
 	effectiveColumn,
 	recognizedFailures,
 	recognitionText,
+	rowOf,
 	sampleFlight,
 	setupOf,
 	standardDay,
@@ -51,11 +52,13 @@ describe('a dial that has failed', () => {
 			altitudeFt: 2222,
 			headingDeg: 45
 		};
-		expect(eventSample(sample, standardDay).indicatedAltitudeFt).toBe(sample.indicatedAltitudeFt);
-		const failed = eventSample({ ...sample, failures: bit('static-blocked') }, standardDay);
+		expect(eventSample(rowOf(sample), standardDay).indicatedAltitudeFt).toBe(sample.indicatedAltitudeFt);
+		const failed = eventSample(rowOf({ ...sample, failures: bit('static-blocked') }), standardDay);
 		expect(failed.indicatedAltitudeFt).toBeCloseTo(2222 + (sample.altimeterSettingHpa - 1013.25) * 27.3, 0);
 		expect(failed.indicatedHeadingDeg).toBe(sample.indicatedHeadingDeg);
-		expect(eventSample({ ...sample, failures: bit('vacuum') }, standardDay).indicatedHeadingDeg).toBe(45);
+		expect(eventSample(rowOf({ ...sample, failures: bit('vacuum') }), standardDay).indicatedHeadingDeg).toBe(
+			45
+		);
 	});
 
 	const cold = { seaLevelPressureHpa: 990, temperatureOffsetC: -20 };
@@ -87,7 +90,7 @@ describe('a dial that has failed', () => {
 			for (let i = 0; i < 240; i++) flight.step(inputs);
 			const sample = sampleFlight(flight, inputs);
 			const failed = { ...sample, failures: bit('altimeter-stuck') };
-			const { indicatedAltitudeFt } = eventSample(failed, day);
+			const { indicatedAltitudeFt } = eventSample(rowOf(failed), day);
 			expect(Math.abs(indicatedAltitudeFt - sample.indicatedAltitudeFt)).toBeLessThan(5);
 		}
 	});

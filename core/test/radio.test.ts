@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { cardCatalog } from '../../data/index.js';
 import {
+	alongCourse,
+	angularScaleNm,
+	compassCourseDeg,
 	FLAG,
 	dippedDeg,
 	Flight,
@@ -14,6 +18,7 @@ import {
 	Radios,
 	RADIOS_AT_REST,
 	RECEIVER_BITS,
+	RNAV_SCALE_NM,
 	rnavScaleNm,
 	signedDeg,
 	solveNeedle,
@@ -153,6 +158,39 @@ describe('a VOR receiver', () => {
 		);
 		expect(received(bearing, 12, 1500)).toBe(false);
 		expect(received(bearing, 12, 5000)).toBe(true);
+	});
+});
+
+describe('a VOR with its own north', () => {
+	it('counts its radials from it, and no other station does', () => {
+		const lsk = station('LSK', 'vor');
+		expect(lsk.declinationDeg).toBe(area.variationDeg - 2);
+		const due = { ...carried({ fromStation: lsk, radialDeg: 0, distanceNm: 0 }), altitudeFt: 5000 };
+		const at = { ...due, northNm: lsk.northNm, eastNm: lsk.eastNm + 12 };
+		const shown = (mhz: number, courseDeg: number) => {
+			const radios = new Radios(area, 1);
+			radios.update(nav1(mhz, courseDeg), at, 0.03, true);
+			return radios.readings.nav1Needle;
+		};
+		// East of it, true: its radial 100, though the compass would say 098.
+		expect(Math.abs(shown(lsk.frequencyMHz, 100))).toBeLessThan(0.1);
+		expect(Math.abs(shown(lsk.frequencyMHz, 98))).toBeGreaterThan(0.12);
+	});
+	it('is what a card keeps, briefs and grades by', () => {
+		const card = cardCatalog.get('hold-direct');
+		const place = card.navigation!.places.find(({ id }) => id === 'LSK')!;
+		expect(place.declinationDeg).toBe(-10);
+		expect(compassCourseDeg(card.navigation, 'LSK', 90)).toBe(88);
+		// On its radial 270 the aircraft is on the course 090 to it.
+		const angle = toRadians(270 - 10);
+		const { rightNm } = alongCourse(
+			place,
+			card.navigation!.variationDeg,
+			90,
+			place.northNm + 10 * Math.cos(angle),
+			place.eastNm + 10 * Math.sin(angle)
+		);
+		expect(rightNm).toBeCloseTo(0, 9);
 	});
 });
 
@@ -458,6 +496,39 @@ describe('the RNAV unit', () => {
 		expect(scaleAt(1)).toBeCloseTo(0.65, 2);
 		expect(scaleAt(0)).toBe(0.3);
 		expect(radios.readings.rnavTo).toBe(1);
+	});
+	it('is guided by an angle on an angular final: narrower toward its end, never tighter than 350 ft', () => {
+		const ft = (nm: number) => nm * 6076.12;
+		expect(ft(angularScaleNm(0))).toBeCloseTo(350, 0);
+		expect(ft(angularScaleNm(-1))).toBeCloseTo(350, 0);
+		// Two degrees of it each mile, and no wider than a linear final.
+		expect(ft(angularScaleNm(3) - angularScaleNm(2))).toBeCloseTo(6076.12 * Math.tan(toRadians(2)), 0);
+		expect(angularScaleNm(30)).toBe(RNAV_SCALE_NM.final);
+		const [from, end] = ['VSK', 'ORMEK'].map((id) =>
+			[...area.stations, ...area.fixes].find((one) => one.id === id)
+		) as [Station, Station];
+		const lengthNm = Math.hypot(end.northNm - from.northNm, end.eastNm - from.eastNm);
+		const scaleAt = (pastNm: number) => {
+			const radios = new Radios(area, 1);
+			const settings = list(['VSK', 'ORMEK'], { finalFix: 'VSK', angular: true });
+			const course = Math.atan2(end.eastNm - from.eastNm, end.northNm - from.northNm);
+			for (const nm of [-3, Math.min(0, pastNm), pastNm])
+				radios.update(
+					settings,
+					{
+						...carried({ radialDeg: 245, distanceNm: 0, trackDeg: 65, groundspeedKt: 100 }),
+						northNm: from.northNm + nm * Math.cos(course),
+						eastNm: from.eastNm + nm * Math.sin(course)
+					},
+					0.03,
+					false
+				);
+			return radios.readings.rnavScaleNm;
+		};
+		expect(scaleAt(-3)).toBe(1);
+		// No jump at the fix, and narrower from there.
+		expect(scaleAt(0.1)).toBeCloseTo(angularScaleNm(lengthNm), 1);
+		expect(scaleAt(lengthNm - 1)).toBeCloseTo(angularScaleNm(1), 3);
 	});
 	it('narrows over the last two miles before the final fix and stays narrow', () => {
 		expect(rnavScaleNm(null, false)).toBe(1);

@@ -17,7 +17,6 @@ import {
 	standardDay,
 	trackFromJson,
 	type ChannelName,
-	type Sample,
 	type Track
 } from '../src/index.js';
 import { drawn } from './synthetic.js';
@@ -119,8 +118,7 @@ describe('chunks', () => {
 });
 
 describe('a recorder', () => {
-	const sample = (n: number) =>
-		Object.fromEntries(CHANNEL_NAMES.map((name, i) => [name, n * 100 + i])) as Sample;
+	const sample = (n: number) => Float64Array.from(CHANNEL_NAMES, (_, i) => n * 100 + i);
 	it('hands out what it remembers, and counts what it has forgotten', () => {
 		const recorder = new Recorder();
 		for (let n = 0; n < 5; n++) recorder.add(sample(n));

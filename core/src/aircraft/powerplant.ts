@@ -32,6 +32,10 @@ export class Powerplant {
 	readonly powerCurve: Curve;
 	private readonly chargeTorqueNm: number;
 	private readonly ratedRadPerSecond: number;
+	/** What belongs to the present pitch of the blades: worked out when they move. */
+	private pitch = NaN;
+	private thrustPerShape = 0;
+	private torquePerShape = 0;
 
 	constructor(private readonly aircraft: Aircraft) {
 		const { engine, propeller } = aircraft;
@@ -116,12 +120,17 @@ export class Powerplant {
 		out: PropellerForces
 	): void {
 		const diameter = this.aircraft.propeller.diameterM;
+		if (pitch !== this.pitch) {
+			this.pitch = pitch;
+			this.thrustPerShape = pitch ** THRUST_BY_PITCH * diameter ** 4;
+			this.torquePerShape = (pitch ** POWER_BY_PITCH * diameter ** 5) / (2 * Math.PI);
+		}
 		// Below 120 rpm the coefficients lose their meaning; the floor keeps the advance ratio finite.
 		const revs = Math.max(2, radPerSecond / (2 * Math.PI));
 		const advance = Math.max(0, axialMps) / (revs * diameter * pitch);
-		const base = densityKgM3 * revs * revs * diameter ** 4;
-		out.thrustN = pitch ** THRUST_BY_PITCH * this.thrustCurve.at(advance) * base;
-		out.torqueNm = (pitch ** POWER_BY_PITCH * this.powerCurve.at(advance) * base * diameter) / (2 * Math.PI);
+		const base = densityKgM3 * revs * revs;
+		out.thrustN = this.thrustPerShape * this.thrustCurve.at(advance) * base;
+		out.torqueNm = this.torquePerShape * this.powerCurve.at(advance) * base;
 	}
 }
 

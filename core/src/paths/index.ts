@@ -6,7 +6,7 @@ export { FixPassages } from './hold/fix-passages.js';
 export { HoldPath } from './hold/path.js';
 export { HomingPath } from './homing/path.js';
 export { Path, aidsOf, arcOf, courseOf, identifiedAids, type PathKindId, type PathOf } from './path.js';
-export { CardNavigation, CardPlace, alongCourse, bearingTo, placeOn } from './places.js';
+export { CardNavigation, CardPlace, alongCourse, bearingTo, compassCourseDeg, placeOn } from './places.js';
 export { questionsOf } from './questions.js';
 export { ReversalPath } from './reversal/path.js';
 export { fullScaleOf, scaleShare } from './scale.js';

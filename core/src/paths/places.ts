@@ -53,8 +53,9 @@ export const compassCourseDeg = (
 	id: string,
 	courseDeg: number
 ): number => {
-	const place = placeOn(navigation, id);
-	return normalizeDeg(courseDeg + northOf(place, navigation!.variationDeg) - navigation!.variationDeg);
+	const place = navigation?.places.find((one) => one.id === id);
+	if (!navigation || !place) return courseDeg;
+	return normalizeDeg(courseDeg + northOf(place, navigation.variationDeg) - navigation.variationDeg);
 };
 
 /**

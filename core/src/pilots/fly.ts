@@ -74,9 +74,7 @@ export function flyByRobot(
 	longestSeconds = LONGEST_ROBOT_FLIGHT_SECONDS
 ): RobotFlight {
 	const recorder = new Recorder();
-	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (sample) =>
-		recorder.add(sample)
-	);
+	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (row) => recorder.add(row));
 	if (card.upset) flown.setUp(card.upset, seed);
 	const hands = new RobotHands(technique, seed);
 	while (!flown.progress.done && !flown.flight.ended && flown.seconds < longestSeconds) flown.step(hands);

@@ -77,6 +77,22 @@ export const isChannelName = (name: string): name is ChannelName => Object.hasOw
 /** One sample of all channels, each in its unit. */
 export type Sample = Record<ChannelName, number>;
 
-/** A value as the recording keeps it: the nearest multiple of the channel's step. */
-export const kept = (name: ChannelName, value: number): number =>
-	Math.round(value / CHANNELS[name].resolution) * CHANNELS[name].resolution;
+/** Values of all channels at one moment, in the order of the table: what a flight is recorded by. */
+export type SampleRow = Float64Array;
+/** Where a channel stands in a row. */
+export const CHANNEL_INDEX = Object.fromEntries(CHANNEL_NAMES.map((name, i) => [name, i])) as Readonly<
+	Record<ChannelName, number>
+>;
+/** A row of nothing. */
+export const emptyRow = (): SampleRow => new Float64Array(CHANNEL_NAMES.length);
+/** A row by its names. */
+export const sampleOf = (row: SampleRow): Sample =>
+	Object.fromEntries(CHANNEL_NAMES.map((name, i) => [name, row[i]])) as Sample;
+/** A sample as a row. */
+export const rowOf = (sample: Sample): SampleRow => Float64Array.from(CHANNEL_NAMES, (name) => sample[name]);
+
+const RESOLUTIONS = Float64Array.from(CHANNEL_NAMES, (name) => CHANNELS[name].resolution);
+/** Brings every value of a row to what the recording keeps of it: the nearest multiple of its channel's step. */
+export function keepRow(row: SampleRow): void {
+	for (let i = 0; i < row.length; i++) row[i] = Math.round(row[i]! / RESOLUTIONS[i]!) * RESOLUTIONS[i]!;
+}

@@ -1,6 +1,6 @@
 import { FAILURE_KINDS, AFFECTED_INSTRUMENTS, type Instrument } from '../aircraft/index.js';
 import { soundAltimeterFt, soundVerticalSpeedFpm, type Day } from '../world/index.js';
-import type { ChannelName, Sample } from './channels.js';
+import { CHANNEL_INDEX as AT, type ChannelName, type Sample, type SampleRow } from './channels.js';
 import type { Track } from './track.js';
 
 /** Channels that a dial shows, the dial, and what it shows it of. */
@@ -49,11 +49,21 @@ const SOUND: Record<ShownChannel, (moment: Moment, day: Day) => number> = {
  * what it would have shown, had it been sound, in the air of the day and as it was set. The rate of climb is that of the
  * pressure: in cold air a dial's 500 ft/min are fewer.
  */
-export function effectiveValue(sample: Sample, name: ChannelName, day: Day): number {
-	if (name === 'verticalSpeedFpm') return soundVerticalSpeedFpm(day, sample.altitudeFt, sample[name]);
-	if (!isShownChannel(name)) return sample[name];
-	const failures = effectiveFailures(sample.failures, sample.alternateStatic);
-	return isAffected(name, failures) ? SOUND[name](sample, day) : sample[name];
+export function effectiveValue(row: SampleRow, name: ChannelName, day: Day): number {
+	const value = row[AT[name]]!;
+	if (name === 'verticalSpeedFpm') return soundVerticalSpeedFpm(day, row[AT.altitudeFt]!, value);
+	if (!isShownChannel(name)) return value;
+	const failures = effectiveFailures(row[AT.failures]!, row[AT.alternateStatic]!);
+	if (!isAffected(name, failures)) return value;
+	return SOUND[name](
+		{
+			altitudeFt: row[AT.altitudeFt]!,
+			calibratedAirspeedKt: row[AT.calibratedAirspeedKt]!,
+			headingDeg: row[AT.headingDeg]!,
+			altimeterSettingHpa: row[AT.altimeterSettingHpa]!
+		},
+		day
+	);
 }
 
 /**

@@ -1,11 +1,15 @@
 export {
 	CHANNELS,
+	CHANNEL_INDEX,
 	CHANNEL_NAMES,
 	RECORDING_RATE_HZ,
-	kept,
+	emptyRow,
+	keepRow,
+	rowOf,
+	sampleOf,
 	type ChannelName,
-	type FlightChannel,
-	type Sample
+	type Sample,
+	type SampleRow
 } from './channels.js';
 export { decodeChunk, encodeChunk, joinChunks } from './codec.js';
 export { effectiveColumn, effectiveFailures, effectiveValue, isAffected } from './effective.js';

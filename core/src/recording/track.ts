@@ -1,5 +1,5 @@
 import { InputError } from '../base/index.js';
-import { CHANNEL_NAMES, RECORDING_RATE_HZ, type ChannelName, type Sample } from './channels.js';
+import { CHANNEL_NAMES, RECORDING_RATE_HZ, type ChannelName, type SampleRow } from './channels.js';
 
 /**
  * A flight as columns of equal length, sampled at a fixed rate. A channel that is absent was not
@@ -50,8 +50,9 @@ export class Recorder {
 		this.forgotten += gone;
 	}
 
-	add(sample: Sample): void {
-		CHANNEL_NAMES.forEach((name, i) => this.columns[i]!.push(sample[name]));
+	/** Takes a copy of the values of a row. */
+	add(row: SampleRow): void {
+		for (let i = 0; i < this.columns.length; i++) this.columns[i]!.push(row[i]!);
 	}
 
 	/** What was recorded from a sample on that is still remembered. */

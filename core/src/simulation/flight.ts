@@ -16,6 +16,10 @@ import {
 	P,
 	Powerplant,
 	Q,
+	QW,
+	QX,
+	QY,
+	QZ,
 	R,
 	radPerSecondToRpm,
 	settledInstruments,
@@ -85,6 +89,10 @@ const STALL_WARNING_DEG = 5;
 const ULTIMATE = 1.5;
 /** Never-exceed is nine tenths of the design diving speed (14 CFR 23.1505 of 2016): nobody has shown what comes after it. */
 const DIVE_PER_NEVER_EXCEED = 1 / 0.9;
+/** Steps between two readings of the instruments: sixty a second, as many as a screen shows. */
+export const PANEL_STEPS = 2;
+/** Straight up and down the heading has no rate. */
+const LEAST_COSINE = 0.05;
 /** Steps between two readings of the radios, and between two looks at which stations reach the aircraft. */
 const RADIO_STEPS = 4;
 const RECEPTION_STEPS = 60;
@@ -118,6 +126,24 @@ export class Flight {
 	readonly initialControls: ControlInputs;
 	private readonly radios: Radios | null;
 	private readonly systems: Systems;
+	/** Whether the air moves by itself. */
+	private readonly blows: boolean;
+	private readonly sensed: Sensed = {
+		staticPa: 0,
+		impactPa: 0,
+		temperatureK: 0,
+		heading: 0,
+		pitch: 0,
+		bank: 0,
+		turnRateDegPerSecond: 0,
+		rollRateDegPerSecond: 0,
+		pitchRateDegPerSecond: 0,
+		bankRateDegPerSecond: 0,
+		specificForce: { x: 0, y: 0, z: 0 },
+		rpm: 0,
+		manifoldPressureInHg: 0,
+		fuelL: 0
+	};
 	private readonly neverExceedPa: number;
 	private readonly divePa: number;
 	steps = 0;
@@ -141,6 +167,7 @@ export class Flight {
 			lean,
 			standbyLean: { pitch: -lean.pitch, bank: -lean.bank }
 		};
+		this.blows = (weather.turbulence ?? 'none') !== 'none' || (weather.gustKt ?? 0) > 0;
 		this.airplane = new Airplane(aircraft);
 		const neverExceedMps = calibratedKt(aircraft, aircraft.speeds.neverExceedKias) * MPS_PER_KT;
 		this.neverExceedPa = 0.5 * SEA_LEVEL_DENSITY * neverExceedMps ** 2;
@@ -192,6 +219,7 @@ export class Flight {
 			assist: setup.assist,
 			...(setup.radios ? { radios: setup.radios } : {})
 		};
+		this.equations.derivative(this.state, this.environment, this.rates);
 		const settled = settledInstruments(this.sense(), this.initialControls, this.instrumentSetup);
 		this.panel = settled.panel;
 		this.instruments = settled.state;
@@ -206,10 +234,9 @@ export class Flight {
 
 	private tune(settings: RadioSettings, lookAgain: boolean): void {
 		if (!this.radios) return;
-		// The instruments have just been read: the rates are those of this moment.
-		const { state, rates } = this;
-		const attitude = attitudeOf(state);
-		const [north, east] = [rates[NORTH]! / MPS_PER_KT, rates[EAST]! / MPS_PER_KT];
+		// The instruments have just been read: their heading and bank are those of this moment.
+		const { state, sensed } = this;
+		const velocity = groundVelocityKt(state);
 		this.radios.update(
 			settings,
 			{
@@ -217,11 +244,10 @@ export class Flight {
 				northNm: state[NORTH]! / METRES_PER_NM,
 				eastNm: state[EAST]! / METRES_PER_NM,
 				altitudeFt: -state[DOWN]! / METRES_PER_FT,
-				headingDeg: toDegrees(attitude.heading) - this.setup.variationDeg,
-				bankDeg: toDegrees(attitude.bank),
-				northKt: north,
-				eastKt: east,
-				groundspeedKt: Math.hypot(north, east),
+				headingDeg: toDegrees(sensed.heading),
+				bankDeg: toDegrees(sensed.bank),
+				...velocity,
+				groundspeedKt: Math.hypot(velocity.northKt, velocity.eastKt),
 				powered: this.panel.radioOn > 0,
 				trouble: {
 					nightEffect: this.failed['night-effect'],
@@ -252,20 +278,23 @@ export class Flight {
 	step(inputs: ControlInputs): void {
 		if (this.ended) return;
 		updateFailures(this.failed, this.armed, this.timeSeconds);
-		this.atmosphere.fill(-this.state[DOWN]!, this.environment);
-		this.systems.move(inputs, this.state, this.panel, this.failed, this.environment.densityKgM3, this.steps);
-		this.blow();
-		this.integrator.step(this.state, this.environment, STEP_SECONDS);
+		const { environment } = this;
+		// The air changes little over some feet: it is looked at as often as the panel is.
+		if (this.steps % PANEL_STEPS === 0 || this.blows) this.atmosphere.fill(-this.state[DOWN]!, environment);
+		this.systems.move(inputs, this.state, this.panel, this.failed, environment.densityKgM3, this.steps);
+		if (this.blows) this.blow();
+		this.integrator.step(this.state, environment, STEP_SECONDS);
 		this.steps++;
-		updateInstruments(
-			this.instruments,
-			this.panel,
-			this.sense(),
-			this.failed,
-			inputs,
-			this.instrumentSetup,
-			STEP_SECONDS
-		);
+		if (this.steps % PANEL_STEPS === 0)
+			updateInstruments(
+				this.instruments,
+				this.panel,
+				this.sense(),
+				this.failed,
+				inputs,
+				this.instrumentSetup,
+				PANEL_STEPS * STEP_SECONDS
+			);
 		if (this.steps % RADIO_STEPS === 0) this.tune(inputs.radios, this.steps % RECEPTION_STEPS === 0);
 		this.ended = this.broken();
 	}
@@ -306,16 +335,18 @@ export class Flight {
 	/** The present gusts, given along and across the heading, as wind over the ground. */
 	private layGusts(environment: Environment): void {
 		const { heading } = attitudeOf(this.state);
+		const cosHeading = Math.cos(heading);
+		const sinHeading = Math.sin(heading);
 		const { alongMps, acrossMps, downMps, rollRadPerSecond, windMps } = this.gusts;
 		if (windMps > 0) {
 			// A gust strengthens the wind there is; in a calm it comes from where the nose points.
 			const { windNorthMps: north, windEastMps: east } = environment;
 			const speed = Math.hypot(north, east);
-			environment.windNorthMps += windMps * (speed > 0 ? north / speed : -Math.cos(heading));
-			environment.windEastMps += windMps * (speed > 0 ? east / speed : -Math.sin(heading));
+			environment.windNorthMps += windMps * (speed > 0 ? north / speed : -cosHeading);
+			environment.windEastMps += windMps * (speed > 0 ? east / speed : -sinHeading);
 		}
-		environment.windNorthMps += alongMps * Math.cos(heading) - acrossMps * Math.sin(heading);
-		environment.windEastMps += alongMps * Math.sin(heading) + acrossMps * Math.cos(heading);
+		environment.windNorthMps += alongMps * cosHeading - acrossMps * sinHeading;
+		environment.windEastMps += alongMps * sinHeading + acrossMps * cosHeading;
 		environment.windDownMps += downMps;
 		environment.gustP = rollRadPerSecond;
 	}
@@ -358,43 +389,39 @@ export class Flight {
 		return failureMask(this.failed);
 	}
 
-	/** What the world does to the instruments now. */
+	/**
+	 * What the world does to the instruments now. The air and the specific force are those of the last evaluation of the
+	 * equations of motion: the end of the step that has just been made.
+	 */
 	private sense(): Sensed {
-		const { state, equations, environment, rates } = this;
-		equations.derivative(state, environment, rates);
+		const { state, equations, sensed } = this;
 		const attitude = attitudeOf(state);
+		const { heading, pitch, bank } = attitude;
 		const outside = this.atmosphere.air(-state[DOWN]!);
-		return {
-			staticPa: outside.staticPa,
-			impactPa: impactFromTruePa(equations.air.trueAirspeedMps, outside.staticPa, outside.temperatureK),
-			temperatureK: outside.temperatureK,
-			heading: attitude.heading - toRadians(this.setup.variationDeg),
-			pitch: attitude.pitch,
-			bank: attitude.bank,
-			turnRateDegPerSecond: toDegrees(
-				(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank)) / Math.cos(attitude.pitch)
-			),
-			rollRateDegPerSecond: toDegrees(state[P]!),
-			pitchRateDegPerSecond: toDegrees(
-				state[Q]! * Math.cos(attitude.bank) - state[R]! * Math.sin(attitude.bank)
-			),
-			bankRateDegPerSecond: toDegrees(
-				state[P]! +
-					(Math.sin(attitude.pitch) / Math.max(0.05, Math.cos(attitude.pitch))) *
-						(state[Q]! * Math.sin(attitude.bank) + state[R]! * Math.cos(attitude.bank))
-			),
-			specificForce: {
-				x: equations.specificForceX,
-				y: equations.specificForceY,
-				z: equations.specificForceZ
-			},
-			rpm: radPerSecondToRpm(state[SHAFT]!),
-			manifoldPressureInHg:
-				(this.airplane.powerplant.manifoldRatio(this.airplane.surfaces.throttle, state[SHAFT]!) *
-					outside.staticPa) /
-				PA_PER_INHG,
-			fuelL: this.systems.fuelKg / this.setup.aircraft.loading.fuelKgPerL
-		};
+		const sinBank = Math.sin(bank);
+		const cosBank = Math.cos(bank);
+		const cosPitch = Math.max(LEAST_COSINE, Math.cos(pitch));
+		const headingRate = (state[Q]! * sinBank + state[R]! * cosBank) / cosPitch;
+		sensed.staticPa = outside.staticPa;
+		sensed.temperatureK = outside.temperatureK;
+		sensed.impactPa = impactFromTruePa(equations.air.trueAirspeedMps, outside.staticPa, outside.temperatureK);
+		sensed.heading = heading - toRadians(this.setup.variationDeg);
+		sensed.pitch = pitch;
+		sensed.bank = bank;
+		sensed.turnRateDegPerSecond = toDegrees(headingRate);
+		sensed.rollRateDegPerSecond = toDegrees(state[P]!);
+		sensed.pitchRateDegPerSecond = toDegrees(state[Q]! * cosBank - state[R]! * sinBank);
+		sensed.bankRateDegPerSecond = toDegrees(state[P]! + Math.sin(pitch) * headingRate);
+		sensed.specificForce.x = equations.specificForceX;
+		sensed.specificForce.y = equations.specificForceY;
+		sensed.specificForce.z = equations.specificForceZ;
+		sensed.rpm = radPerSecondToRpm(state[SHAFT]!);
+		sensed.manifoldPressureInHg =
+			(this.airplane.powerplant.manifoldRatio(this.airplane.surfaces.throttle, state[SHAFT]!) *
+				outside.staticPa) /
+			PA_PER_INHG;
+		sensed.fuelL = this.systems.fuelKg / this.setup.aircraft.loading.fuelKgPerL;
+		return sensed;
 	}
 
 	/** The true state of the flight, magnetic directions. */
@@ -500,6 +527,20 @@ export class Flight {
 		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.ended = snapshot.ended;
 	}
+}
+
+/** Velocity over the ground, kt north and east. */
+function groundVelocityKt(state: Float64Array): { northKt: number; eastKt: number } {
+	const w = state[QW]!;
+	const x = state[QX]!;
+	const y = state[QY]!;
+	const z = state[QZ]!;
+	const u = state[U]!;
+	const v = state[V]!;
+	const down = state[W]!;
+	const north = (w * w + x * x - y * y - z * z) * u + 2 * (x * y - w * z) * v + 2 * (x * z + w * y) * down;
+	const east = 2 * (x * y + w * z) * u + (w * w - x * x + y * y - z * z) * v + 2 * (y * z - w * x) * down;
+	return { northKt: north / MPS_PER_KT, eastKt: east / MPS_PER_KT };
 }
 
 /** Copies the numbers of the keys that the target has. */

@@ -1,5 +1,6 @@
-export { Flight } from './flight.js';
+export { Flight, PANEL_STEPS } from './flight.js';
 export { RESUME_EDITIONS, ResumeState, inputsKept, snapshotOf } from './resume.js';
-export { sampleFlight } from './sample.js';
-export { propellerLever, type FlightEnd, type FlightSetup } from './setup.js';
+export { sampleFlight, writeSample } from './sample.js';
+export { FLIGHT_ENDS, propellerLever, type FlightEnd, type FlightSetup } from './setup.js';
+export { flyStall } from './stall.js';
 export { STEPS_PER_SECOND } from './steps.js';

@@ -15,6 +15,8 @@ import { clamp, toDegrees } from '../base/index.js';
 import { attitudeHold, type AttitudeHoldState } from './autopilot/attitude-hold.js';
 import { STEP_SECONDS } from './steps.js';
 
+/** Steps between two looks at the fuel: its weight changes by some grams in a second. */
+const BURN_STEPS = 4;
 const GEAR_BY_HAND_SECONDS = 20;
 /** How the governor turns the blades: by speed error, and at most, per second. */
 const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
@@ -107,12 +109,14 @@ export class Systems {
 		surfaces.throttle = clamp(inputs.throttle, 0, 1);
 		surfaces.ice = failed['airframe-ice'];
 		// A rough engine misses: some of its power, unevenly.
-		const misses = failed['engine-rough'] * (0.35 + 0.25 * Math.sin(steps * 0.41) * Math.sin(steps * 0.17));
+		const rough = failed['engine-rough'];
+		const misses = rough === 0 ? 0 : rough * (0.35 + 0.25 * Math.sin(steps * 0.41) * Math.sin(steps * 0.17));
 		surfaces.mixture = clamp(inputs.mixture, 0, 1);
 		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
 		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
 		surfaces.engineHealth = (1 - failed['engine-out']) * (1 - misses) * fed;
-		if (surfaces.engineHealth > 0) this.burn(state[SHAFT]!, fuelShare, densityKgM3);
+		if (surfaces.engineHealth > 0 && steps % BURN_STEPS === 0)
+			this.burn(state[SHAFT]!, fuelShare, densityKgM3);
 		this.moveGear(inputs.gear, failed['gear-stuck'] > 0);
 		this.govern(inputs.propeller, state[SHAFT]!);
 	}
@@ -120,6 +124,7 @@ export class Systems {
 	private burn(shaft: number, fuelShare: number, densityKgM3: number): void {
 		const { airplane } = this;
 		const burnt =
+			BURN_STEPS *
 			STEP_SECONDS *
 			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, shaft, densityKgM3, fuelShare);
 		this.fuelKg = Math.max(0, this.fuelKg - burnt);

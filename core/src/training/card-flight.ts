@@ -8,10 +8,16 @@ import {
 	type AssistLevel,
 	type ControlInputs
 } from '../aircraft/index.js';
-import { effectiveColumn, RECORDING_RATE_HZ, type Sample, type Track } from '../recording/index.js';
+import {
+	effectiveColumn,
+	emptyRow,
+	RECORDING_RATE_HZ,
+	type SampleRow,
+	type Track
+} from '../recording/index.js';
 import {
 	Flight,
-	sampleFlight,
+	writeSample,
 	snapshotOf,
 	STEPS_PER_SECOND,
 	type FlightSetup,
@@ -67,14 +73,15 @@ export class CardFlight {
 	/** Covers that the card puts on: they stay on. */
 	private readonly covers: number;
 	private sampledAt = -1;
+	private readonly row = emptyRow();
 
-	/** @param onSample gets every sample as it is taken, in order. */
+	/** @param onSample gets every sample as it is taken, in order; the row is written anew by the next. */
 	constructor(
 		readonly card: TaskCard,
 		aircraft: Aircraft,
 		area: Area,
 		{ assist, seed }: { assist: AssistLevel; seed: number },
-		private readonly onSample: (sample: Sample) => void = () => {}
+		private readonly onSample: (row: SampleRow) => void = () => {}
 	) {
 		this.flight = new Flight({ ...setupOf(card, aircraft, area), assist, seed });
 		this.progress = new CardProgress(card);
@@ -97,9 +104,9 @@ export class CardFlight {
 		const { flight } = this;
 		if (this.sampledAt === flight.steps) return;
 		this.sampledAt = flight.steps;
-		const sample = sampleFlight(flight, this.inputs);
-		this.onSample(sample);
-		this.see(eventSample(sample, this.card.weather), flight.timeSeconds, this.inputs.calls);
+		writeSample(flight, this.inputs, this.row);
+		this.onSample(this.row);
+		this.see(eventSample(this.row, this.card.weather), flight.timeSeconds, this.inputs.calls);
 	}
 
 	private see(seen: EventSample, seconds: number, ticked: number): void {

@@ -1,6 +1,6 @@
 import { signedDeg } from '../base/index.js';
 import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
-import { effectiveValue, type ChannelName, type Sample } from '../recording/index.js';
+import { effectiveValue, type ChannelName, type Sample, type SampleRow } from '../recording/index.js';
 import { seenFrom, type Day } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
 import { leavesOf, type LeafEvent, type PhaseEvent } from './events.js';
@@ -24,9 +24,9 @@ export const EVENT_CHANNELS = [
 export type EventSample = Pick<Sample, (typeof EVENT_CHANNELS)[number]>;
 
 /** What events look at in a live sample: a failed dial does not decide where the flight is on its card. */
-export function eventSample(sample: Sample, day: Day): EventSample {
+export function eventSample(row: SampleRow, day: Day): EventSample {
 	const seen = {} as EventSample;
-	for (const name of EVENT_CHANNELS) seen[name] = effectiveValue(sample, name, day);
+	for (const name of EVENT_CHANNELS) seen[name] = effectiveValue(row, name, day);
 	return seen;
 }
 

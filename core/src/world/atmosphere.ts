@@ -48,10 +48,13 @@ export function densityAltitudeM(densityRatio: number): number {
 				(Math.log(densityRatio / tropopauseDensityRatio) * GAS_CONSTANT * TROPOPAUSE_TEMPERATURE_K) / G0;
 }
 
+/** x to the power of 3.5, without a general power. */
+const toSevenHalves = (x: number): number => x * x * x * Math.sqrt(x);
+
 /** Impact pressure, Pa, that a calibrated airspeed stands for (subsonic compressible pitot formula). */
 export function impactPressurePa(calibratedMps: number): number {
 	const mach = calibratedMps / SEA_LEVEL_SOUND_MPS;
-	return SEA_LEVEL_PRESSURE_PA * (Math.pow(1 + 0.2 * mach * mach, 3.5) - 1);
+	return SEA_LEVEL_PRESSURE_PA * (toSevenHalves(1 + 0.2 * mach * mach) - 1);
 }
 
 /** Calibrated airspeed, m/s, from impact pressure, Pa; never negative. */
@@ -63,7 +66,7 @@ export function calibratedFromImpactMps(impactPa: number): number {
 /** Impact pressure, Pa, from true airspeed in air of a static pressure, Pa, and temperature, K. */
 export function impactFromTruePa(trueMps: number, staticPa: number, temperatureK: number): number {
 	const machSquared = (trueMps * trueMps) / (GAMMA * GAS_CONSTANT * temperatureK);
-	return staticPa * (Math.pow(1 + 0.2 * machSquared, 3.5) - 1);
+	return staticPa * (toSevenHalves(1 + 0.2 * machSquared) - 1);
 }
 
 /** True airspeed, m/s, from impact pressure, Pa, static pressure, Pa, and static temperature, K. */
@@ -87,7 +90,17 @@ export interface Air {
  * Source: ICAO Doc 8168, Vol. I, temperature corrections; hydrostatic equation in the troposphere.
  */
 export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatureOffsetC: number): Air {
-	const ground = pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+	const air = { staticPa: 0, temperatureK: 0, densityKgM3: 0, pressureAltitudeM: 0 };
+	airOver(groundPressureAltitudeM(seaLevelPressureHpa), altitudeM, temperatureOffsetC, air);
+	return air;
+}
+
+/** Pressure altitude, m, of the sea level of a day. */
+export const groundPressureAltitudeM = (seaLevelPressureHpa: number): number =>
+	pressureAltitudeM((seaLevelPressureHpa * 100) / SEA_LEVEL_PRESSURE_PA);
+
+/** The same over a sea level whose pressure altitude, m, is known: what a flight asks for at every step. */
+export function airOver(ground: number, altitudeM: number, temperatureOffsetC: number, out: Air): void {
 	let pressureAltitude = ground + altitudeM;
 	if (temperatureOffsetC !== 0) {
 		// Newton's method: the curve is so nearly straight that the third step changes nothing.
@@ -98,12 +111,10 @@ export function airAt(altitudeM: number, seaLevelPressureHpa: number, temperatur
 	}
 	const staticPa = SEA_LEVEL_PRESSURE_PA * pressureRatioAt(pressureAltitude);
 	const temperatureK = standardTemperatureK(pressureAltitude) + temperatureOffsetC;
-	return {
-		staticPa,
-		temperatureK,
-		densityKgM3: staticPa / (GAS_CONSTANT * temperatureK),
-		pressureAltitudeM: pressureAltitude
-	};
+	out.staticPa = staticPa;
+	out.temperatureK = temperatureK;
+	out.densityKgM3 = staticPa / (GAS_CONSTANT * temperatureK);
+	out.pressureAltitudeM = pressureAltitude;
 }
 
 /** Height, m, over which a column from the ground's pressure altitude to another one reaches. */
@@ -123,11 +134,18 @@ export function trueAltitudeFt(
 	return columnM(ground, ground + indicatedFt * METRES_PER_FT, temperatureOffsetC) / METRES_PER_FT;
 }
 
+/** The setting that was asked for last, and what it stands for: it is turned seldom and asked for at every step. */
+let lastSettingHpa = NaN;
+let lastSettingM = 0;
+
 /** What an altimeter shows, ft, for a static pressure, Pa, and its setting, hPa. */
-export const altimeterFt = (staticPa: number, settingHpa: number): number =>
-	(pressureAltitudeM(staticPa / SEA_LEVEL_PRESSURE_PA) -
-		pressureAltitudeM((settingHpa * 100) / SEA_LEVEL_PRESSURE_PA)) /
-	METRES_PER_FT;
+export function altimeterFt(staticPa: number, settingHpa: number): number {
+	if (settingHpa !== lastSettingHpa) {
+		lastSettingHpa = settingHpa;
+		lastSettingM = groundPressureAltitudeM(settingHpa);
+	}
+	return (pressureAltitudeM(staticPa / SEA_LEVEL_PRESSURE_PA) - lastSettingM) / METRES_PER_FT;
+}
 
 /** The air of a day, as far as it decides what instruments make of it. */
 export interface Day {

@@ -48,7 +48,7 @@ export {
 	type RadioTrouble
 } from './radio/readings.js';
 export { Radios } from './radio/receivers.js';
-export { RNAV_SCALE_NM, rnavScaleNm } from './radio/rnav.js';
+export { RNAV_SCALE_NM, angularScaleNm, rnavScaleNm } from './radio/rnav.js';
 export { LISTENED, RADIOS_AT_REST, RadioSettings } from './radio/settings.js';
 export { glidepathDeflection, isReceived, localizerDeflection, seenFrom } from './radio/signal.js';
 export { heardStation } from './radio/stations-on.js';

@@ -9,7 +9,7 @@ import {
 	toDegrees,
 	toRadians
 } from '../base/index.js';
-import { airAt, type Air } from './atmosphere.js';
+import { airOver, groundPressureAltitudeM, type Air } from './atmosphere.js';
 import { stillAir, type Environment } from './environment.js';
 import { TurbulenceLevel } from './turbulence.js';
 
@@ -48,7 +48,8 @@ export type Weather = Static<typeof Weather>;
 /** Wind and air by altitude. Between layers the wind vector is interpolated; beyond them it is constant. */
 export class Atmosphere {
 	private lastM = NaN;
-	private last: Air | null = null;
+	private readonly last: Air = { staticPa: 0, temperatureK: 0, densityKgM3: 0, pressureAltitudeM: 0 };
+	private readonly groundM: number;
 	private readonly layers: { altitudeM: number; northMps: number; eastMps: number }[];
 
 	/** @param variationDeg east positive: true = magnetic + variation. */
@@ -56,6 +57,7 @@ export class Atmosphere {
 		private readonly weather: Weather,
 		variationDeg: number
 	) {
+		this.groundM = groundPressureAltitudeM(weather.seaLevelPressureHpa);
 		this.layers = weather.windLayers
 			.map(({ altitudeFt, fromDeg, speedKt }) => {
 				const towards = toRadians(fromDeg + variationDeg + 180);
@@ -92,9 +94,9 @@ export class Atmosphere {
 	air(altitudeM: number): Readonly<Air> {
 		if (altitudeM !== this.lastM) {
 			this.lastM = altitudeM;
-			this.last = airAt(altitudeM, this.weather.seaLevelPressureHpa, this.weather.temperatureOffsetC);
+			airOver(this.groundM, altitudeM, this.weather.temperatureOffsetC, this.last);
 		}
-		return this.last!;
+		return this.last;
 	}
 }
 

@@ -89,7 +89,7 @@ export function exactHold(card: TaskCard, path: HoldPath): PlanPoint[] {
 	try {
 		const answer = solveHold(input);
 		const points = holdTrack(input, answer, answer.outboundHeadingDeg, answer.outboundSeconds);
-		const angle = (northOf(place, navigation.variationDeg) * Math.PI) / 180;
+		const angle = (navigation.variationDeg * Math.PI) / 180;
 		// The core reckons in magnetic directions; the map's north is the plane's.
 		return [...points, { north: 0, east: 0 }].map(({ north, east }) => ({
 			north: place.northNm + north * Math.cos(angle) - east * Math.sin(angle),

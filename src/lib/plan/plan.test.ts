@@ -11,6 +11,8 @@ import { exactHold } from './path-overlays.js';
 
 const area = areaCatalog.get('veskar');
 const card = (id: string): TaskCard => structuredClone(cardCatalog.get(id));
+const north = (id: string) =>
+	area.stations.flatMap((one) => (one.kind === 'vor' && one.id === id ? [one.declinationDeg!] : []))[0]!;
 const station = (id: string) => area.stations.find((one) => one.id === id)!;
 
 interface Stroke {
@@ -147,7 +149,7 @@ describe('what is laid over the map', () => {
 	it('is a wedge as wide as the needle, three quarters of it darker, from the station out', () => {
 		const [course] = overlaysOf(card('bracket'), null);
 		if (course?.kind !== 'course') throw new Error('no course');
-		expect(course).toMatchObject({ side: 'to', label: '020', trueDeg: 20 + area.variationDeg });
+		expect(course).toMatchObject({ side: 'to', label: '020', trueDeg: 20 + north('TRK') });
 		const wedges = painted([course], transform).fills.filter(({ colour }) => colour === 'target');
 		expect(wedges).toHaveLength(2);
 		const spread = wedges.map(({ points: [at, a, b] }) => {
@@ -195,7 +197,7 @@ describe('what is laid over the map', () => {
 		// The second turn ends on the inbound course, as far out as a minute takes against the wind.
 		const exact = solveHold(holdInputOf(one, path));
 		const end = from.at(-2)!;
-		const inbound = ((90 + area.variationDeg) * Math.PI) / 180;
+		const inbound = ((90 + north('LSK')) * Math.PI) / 180;
 		expect(end.north * Math.cos(inbound) + end.east * Math.sin(inbound)).toBeCloseTo(
 			-exact.inboundGroundspeedKt / 60,
 			2

@@ -11,7 +11,8 @@ import {
 	windEstimates,
 	type ControlInputs,
 	type Dwell,
-	type Sample,
+	PANEL_STEPS,
+	type SampleRow,
 	type ScanInstrument,
 	type Situation,
 	type Upset,
@@ -66,7 +67,7 @@ export class Session {
 		private readonly now: () => number
 	) {
 		const { card, aircraft, area, assist, seed, resume } = load;
-		this.flown = new CardFlight(card, aircraft, area, { assist, seed }, (sample) => this.keep(sample));
+		this.flown = new CardFlight(card, aircraft, area, { assist, seed }, (row) => this.keep(row));
 		this.looksOut = mayLookOut(card);
 		this.seq = load.nextSeq;
 		this.before = resume
@@ -77,9 +78,9 @@ export class Session {
 		this.post({ type: 'loaded', inputs: this.flown.inputs, frame: this.frame() });
 	}
 
-	private keep(sample: Sample): void {
-		this.recorder.add(sample);
-		if (this.flown.card.windInFlight) this.workOutWind(sample);
+	private keep(row: SampleRow): void {
+		this.recorder.add(row);
+		if (this.flown.card.windInFlight) this.workOutWind(row);
 	}
 
 	private sample(): void {
@@ -88,11 +89,11 @@ export class Session {
 	}
 
 	/** Once in ten seconds is often enough. */
-	private workOutWind(sample: Sample): void {
+	private workOutWind(row: SampleRow): void {
 		const { card, flight } = this.flown;
 		const { navigation } = card;
 		if (!navigation || flight.steps % STEPS_PER_SECOND !== 0) return;
-		this.blown.add(sample);
+		this.blown.add(row);
 		if (this.blown.length % 10 !== 0) return;
 		const { channels, length } = this.blown.track();
 		this.wind = windEstimates(new Track(1, channels, length), navigation.variationDeg).at(-1) ?? null;
@@ -216,8 +217,11 @@ export class Session {
 		this.tick(now);
 		// Hands that have just moved are felt at once, by a step of the next few milliseconds.
 		if (this.running && this.unfelt && this.owedSteps > -1) {
-			this.owedSteps--;
-			this.step();
+			// The panel shows it when it is next read.
+			do {
+				this.owedSteps--;
+				this.step();
+			} while (this.running && this.flown.flight.steps % PANEL_STEPS !== 0);
 		}
 		this.post({ type: 'frame', frame: this.frame() });
 	}

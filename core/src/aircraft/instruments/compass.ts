@@ -98,12 +98,15 @@ export function cardAimDeg(
 	dip: number,
 	force: BodyVector
 ): number {
-	const size = Math.hypot(force.x, force.y, force.z);
+	const size = Math.sqrt(force.x * force.x + force.y * force.y + force.z * force.z);
 	// In free fall there is no apparent vertical: the card keeps the aeroplane's own.
 	const up = size > 1 ? { x: force.x / size, y: force.y / size, z: force.z / size } : { x: 0, y: 0, z: -1 };
-	const [ch, sh] = [Math.cos(magneticHeading), Math.sin(magneticHeading)];
-	const [cp, sp] = [Math.cos(pitch), Math.sin(pitch)];
-	const [cb, sb] = [Math.cos(bank), Math.sin(bank)];
+	const ch = Math.cos(magneticHeading);
+	const sh = Math.sin(magneticHeading);
+	const cp = Math.cos(pitch);
+	const sp = Math.sin(pitch);
+	const cb = Math.cos(bank);
+	const sb = Math.sin(bank);
 	const north = Math.cos(dip);
 	const down = Math.sin(dip);
 	// The earth's field (north and down) turned into body axes.

@@ -40,6 +40,9 @@ export interface CaseMotion {
 	loadFactor: number;
 }
 
+/** A bank brought into what a dial shows; most are in it already. */
+export const shownDeg = (deg: number): number => (deg > -180 && deg <= 180 ? deg : signedDeg(deg));
+
 /** Share of its case's motion that a rotor is taken along by, 0 at full speed, 1 when it stands. */
 export function gripOf(rotor: number): number {
 	const slow = Math.max(0, 1 - rotor);
@@ -86,7 +89,7 @@ export function stepAttitudeGyro(
 				cross * lean.pitch * motion.bankRateDegPerSecond);
 	}
 	tumble(gyro, motion, rotor, lean.bank, seconds);
-	gyro.errorBankDeg = signedDeg(gyro.errorBankDeg);
+	gyro.errorBankDeg = shownDeg(gyro.errorBankDeg);
 	gyro.errorPitchDeg = clamp(gyro.errorPitchDeg, -120, 120);
 }
 
@@ -100,7 +103,7 @@ function tumble(
 	const turnsOver = Math.abs(gyro.tumbleDegPerSecond) > TUMBLE_ENDS_DEG_PER_SECOND;
 	if (!turnsOver) {
 		gyro.tumbleDegPerSecond = 0;
-		const shownBank = signedDeg(bankDeg + gyro.errorBankDeg);
+		const shownBank = shownDeg(bankDeg + gyro.errorBankDeg);
 		const atStop =
 			Math.abs(shownBank) > BANK_STOP_DEG || Math.abs(pitchDeg + gyro.errorPitchDeg) > PITCH_STOP_DEG;
 		const falls = rotor < TOPPLE_ROTOR && Math.abs(gyro.errorBankDeg) > TOPPLE_ERROR_DEG;

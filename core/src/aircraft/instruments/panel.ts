@@ -5,7 +5,6 @@ import {
 	MPS_PER_FPM,
 	MPS_PER_KT,
 	normalizeDeg,
-	signedDeg,
 	toDegrees
 } from '../../base/index.js';
 import {
@@ -16,7 +15,7 @@ import {
 } from '../../world/index.js';
 import type { FailureLevels } from '../failures.js';
 import { cardAimDeg, deviationDeg, swingCard, type BodyVector } from './compass.js';
-import { gripOf, stepAttitudeGyro, type AttitudeGyro, type CaseMotion } from './gyro.js';
+import { gripOf, shownDeg, stepAttitudeGyro, type AttitudeGyro, type CaseMotion } from './gyro.js';
 import type {
 	InstrumentInputs,
 	InstrumentSetup,
@@ -59,10 +58,29 @@ const PUMP_REST_SECONDS = 8;
 /** Below atmospheric by this share of impact pressure: the air in the cabin is sucked on. */
 const ALTERNATE_STATIC_SHARE = -0.06;
 const DRAIN_SECONDS = 2;
+const THERMOMETER_SECONDS = 20;
 
 const pressureAltitudeFt = (pressurePa: number): number =>
 	pressureAltitudeM(pressurePa / SEA_LEVEL_PRESSURE_PA) / METRES_PER_FT;
 const lag = (seconds: number, constant: number): number => 1 - Math.exp(-seconds / constant);
+
+/** What each lag lets through in a step of a length: worked out once for all steps of it. */
+const lagsOf = (seconds: number) => ({
+	seconds,
+	airspeed: lag(seconds, INSTRUMENT_LAG_SECONDS.airspeedKias),
+	altimeter: lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt),
+	verticalSpeed: lag(seconds, INSTRUMENT_LAG_SECONDS.verticalSpeedFpm),
+	turnRate: lag(seconds, INSTRUMENT_LAG_SECONDS.turnRateDegPerSecond),
+	ball: lag(seconds, INSTRUMENT_LAG_SECONDS.ballDeg),
+	rpm: lag(seconds, INSTRUMENT_LAG_SECONDS.rpm),
+	thermometer: lag(seconds, THERMOMETER_SECONDS),
+	drain: lag(seconds, DRAIN_SECONDS),
+	pumpRest: lag(seconds, PUMP_REST_SECONDS),
+	electric: lag(seconds, ELECTRIC_RUN_DOWN_SECONDS),
+	runDown: lag(seconds, RUN_DOWN_SECONDS),
+	runUp: lag(seconds, RUN_UP_SECONDS)
+});
+let lags = lagsOf(1 / 60);
 
 /** Taken out and put back within a step: no objects are made in it. */
 const scratchGyro: AttitudeGyro = { errorPitchDeg: 0, errorBankDeg: 0, tumbleDegPerSecond: 0 };
@@ -145,8 +163,7 @@ const LEAST_COSINE = 0.4;
 
 /** What accelerometers across the floor feel beyond one g, most of the weight of a turn left out. */
 const feltUpMps2 = ({ specificForce, bank }: Sensed): number =>
-	-specificForce.z -
-	GRAVITY_MPS2 * (1 + TURN_CANCELLED * (1 / Math.max(LEAST_COSINE, Math.cos(bank)) - 1));
+	-specificForce.z - GRAVITY_MPS2 * (1 + TURN_CANCELLED * (1 / Math.max(LEAST_COSINE, Math.cos(bank)) - 1));
 
 const ballOf = ({ y, z }: BodyVector): number => toDegrees(Math.atan2(-y, Math.max(1, -z)));
 
@@ -160,20 +177,16 @@ export function updateInstruments(
 	setup: InstrumentSetup,
 	seconds: number
 ): void {
+	if (lags.seconds !== seconds) lags = lagsOf(seconds);
 	updatePitotStatic(state, panel, sensed, failed, inputs, setup, seconds);
 	updateGyros(state, panel, sensed, failed, inputs, setup, seconds);
-	panel.ballDeg +=
-		(ballOf(sensed.specificForce) - panel.ballDeg) * lag(seconds, INSTRUMENT_LAG_SECONDS.ballDeg);
-	panel.rpm += (sensed.rpm - panel.rpm) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
-	panel.manifoldPressureInHg +=
-		(sensed.manifoldPressureInHg - panel.manifoldPressureInHg) * lag(seconds, INSTRUMENT_LAG_SECONDS.rpm);
+	panel.ballDeg += (ballOf(sensed.specificForce) - panel.ballDeg) * lags.ball;
+	panel.rpm += (sensed.rpm - panel.rpm) * lags.rpm;
+	panel.manifoldPressureInHg += (sensed.manifoldPressureInHg - panel.manifoldPressureInHg) * lags.rpm;
 	panel.fuelL = sensed.fuelL;
-	panel.outsideAirTempC += (sensed.temperatureK - 273.15 - panel.outsideAirTempC) * lag(seconds, 20);
-	swingCard(
-		state,
-		cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce),
-		seconds
-	);
+	panel.outsideAirTempC += (sensed.temperatureK - 273.15 - panel.outsideAirTempC) * lags.thermometer;
+	const aimDeg = cardAimDeg(sensed.heading, sensed.pitch, sensed.bank, setup.dip, sensed.specificForce);
+	swingCard(state, aimDeg, seconds);
 	panel.compassDeg = normalizeDeg(state.cardDeg + deviationDeg(toDegrees(sensed.heading), setup.deviation));
 }
 
@@ -192,27 +205,26 @@ function updatePitotStatic(
 		state.staticPa = sensed.staticPa + setup.staticErrorShare * sensed.impactPa;
 	if (failed['pitot-blocked'] > 0) {
 		// Shut in: the line keeps the pressure it had.
-	} else if (failed['pitot-ram'] > 0)
-		state.pitotPa += (sensed.staticPa - state.pitotPa) * lag(seconds, DRAIN_SECONDS);
+	} else if (failed['pitot-ram'] > 0) state.pitotPa += (sensed.staticPa - state.pitotPa) * lags.drain;
 	else state.pitotPa = sensed.staticPa + sensed.impactPa;
 
 	const airspeed = calibratedFromImpactMps(state.pitotPa - state.staticPa) / MPS_PER_KT;
-	panel.airspeedKias += (airspeed - panel.airspeedKias) * lag(seconds, INSTRUMENT_LAG_SECONDS.airspeedKias);
+	panel.airspeedKias += (airspeed - panel.airspeedKias) * lags.airspeed;
 	// The capsules follow the line; the setting is geared to the needle and moves it at once.
-	state.capsulePa += (state.staticPa - state.capsulePa) * lag(seconds, INSTRUMENT_LAG_SECONDS.altimeterFt);
+	state.capsulePa += (state.staticPa - state.capsulePa) * lags.altimeter;
 	if (failed['altimeter-stuck'] === 0)
 		panel.altimeterFt = altimeterFt(state.capsulePa, inputs.altimeterSettingHpa);
 	// The chamber follows the line through its leak; the needle shows the difference.
 	const constant = INSTRUMENT_LAG_SECONDS.verticalSpeedFpm;
 	const lineFt = pressureAltitudeFt(state.staticPa);
-	state.chamberFt += (lineFt - state.chamberFt) * lag(seconds, constant);
+	state.chamberFt += (lineFt - state.chamberFt) * lags.verticalSpeed;
 	panel.verticalSpeedFpm = ((lineFt - state.chamberFt) / constant) * 60;
 	if (setup.verticalSpeed === 'instantaneous') {
 		// The pumps give what the chamber still owes: acceleration through the same time constant.
 		const felt = feltUpMps2(sensed);
-		state.pumpRestMps2 += (felt - state.pumpRestMps2) * lag(seconds, PUMP_REST_SECONDS);
+		state.pumpRestMps2 += (felt - state.pumpRestMps2) * lags.pumpRest;
 		state.pumpFpm +=
-			((felt - state.pumpRestMps2) / MPS_PER_FPM) * seconds - state.pumpFpm * lag(seconds, constant);
+			((felt - state.pumpRestMps2) / MPS_PER_FPM) * seconds - state.pumpFpm * lags.verticalSpeed;
 		// A blocked line stops the air that they move, too.
 		if (failed['static-blocked'] === 0 || inputs.alternateStatic > 0) panel.verticalSpeedFpm += state.pumpFpm;
 	}
@@ -230,20 +242,18 @@ function updateGyros(
 	// The pump turns with the engine and gives its full suction from a fast idle on.
 	panel.suctionInHg = NORMAL_SUCTION_INHG * (1 - failed.vacuum) * clamp(sensed.rpm / 1200, 0, 1);
 	const drive = clamp(panel.suctionInHg / NORMAL_SUCTION_INHG, 0, 1);
-	state.vacuumRotor +=
-		(drive - state.vacuumRotor) * lag(seconds, drive < state.vacuumRotor ? RUN_DOWN_SECONDS : RUN_UP_SECONDS);
+	state.vacuumRotor += (drive - state.vacuumRotor) * (drive < state.vacuumRotor ? lags.runDown : lags.runUp);
 
 	const charging = failed.alternator < 0.5;
 	state.batterySeconds = charging ? BATTERY_SECONDS : Math.max(0, state.batterySeconds - seconds);
 	panel.ammeterA = charging ? 3 : state.batterySeconds > 0 ? -12 : 0;
 	const power = state.batterySeconds > 0 && failed['turn-coordinator'] === 0 ? 1 : 0;
-	state.electricRotor += (power - state.electricRotor) * lag(seconds, ELECTRIC_RUN_DOWN_SECONDS);
+	state.electricRotor += (power - state.electricRotor) * lags.electric;
 
 	panel.radioOn = state.batterySeconds > 0 && failed.radio < 1 ? 1 : 0;
 	state.standbyBatterySeconds =
 		state.batterySeconds > 0 ? STANDBY_BATTERY_SECONDS : Math.max(0, state.standbyBatterySeconds - seconds);
-	state.standbyRotor +=
-		((state.standbyBatterySeconds > 0 ? 1 : 0) - state.standbyRotor) * lag(seconds, RUN_DOWN_SECONDS);
+	state.standbyRotor += ((state.standbyBatterySeconds > 0 ? 1 : 0) - state.standbyRotor) * lags.runDown;
 	const motion = caseMotion(sensed);
 	const standby = scratchGyro;
 	standby.errorPitchDeg = state.standbyErrorPitchDeg;
@@ -254,7 +264,7 @@ function updateGyros(
 	state.standbyErrorBankDeg = standby.errorBankDeg;
 	state.standbyTumbleDegPerSecond = standby.tumbleDegPerSecond;
 	panel.standbyPitchDeg = shownPitchDeg(motion.pitchDeg + state.standbyErrorPitchDeg);
-	panel.standbyBankDeg = signedDeg(motion.bankDeg + state.standbyErrorBankDeg);
+	panel.standbyBankDeg = shownDeg(motion.bankDeg + state.standbyErrorBankDeg);
 
 	const attitude = scratchGyro;
 	attitude.errorPitchDeg = state.attitudeErrorPitchDeg;
@@ -265,7 +275,7 @@ function updateGyros(
 	state.attitudeErrorPitchDeg = attitude.errorPitchDeg;
 	state.attitudeErrorBankDeg = attitude.errorBankDeg;
 	state.attitudeTumbleDegPerSecond = attitude.tumbleDegPerSecond;
-	panel.bankDeg = signedDeg(motion.bankDeg + state.attitudeErrorBankDeg);
+	panel.bankDeg = shownDeg(motion.bankDeg + state.attitudeErrorBankDeg);
 	panel.pitchDeg = shownPitchDeg(motion.pitchDeg + state.attitudeErrorPitchDeg);
 
 	const grip = gripOf(state.vacuumRotor);
@@ -281,6 +291,5 @@ function updateGyros(
 
 	const felt =
 		(sensed.turnRateDegPerSecond + ROLL_IN_TURN * sensed.rollRateDegPerSecond) * state.electricRotor;
-	panel.turnRateDegPerSecond +=
-		(felt - panel.turnRateDegPerSecond) * lag(seconds, INSTRUMENT_LAG_SECONDS.turnRateDegPerSecond);
+	panel.turnRateDegPerSecond += (felt - panel.turnRateDegPerSecond) * lags.turnRate;
 }

@@ -1,6 +1,7 @@
 import { formatHeading, normalizeDeg } from '../../base/index.js';
 import { leadRadialRule, solveArc, solveArcJoin, solveArcLeave } from '../../navigation/index.js';
 import { dayOf, WITHIN, type BriefSetting, type Maker } from '../brief.js';
+import { compassCourseDeg } from '../places.js';
 import type { ArcPath } from './path.js';
 
 /** The turns on to the arc and off it, and the first heading on it. */
@@ -30,7 +31,15 @@ export function arcQuestions(path: ArcPath, setting: BriefSetting): Maker[] {
 		});
 	if (told && fromRadialDeg !== null && toRadialDeg !== null)
 		makers.push(() => {
-			const input = { ...day, radiusNm, direction, fromRadialDeg, toRadialDeg, stepDeg: 10 };
+			const compass = (radialDeg: number) => compassCourseDeg(setting.navigation, path.aid, radialDeg);
+			const input = {
+				...day,
+				radiusNm,
+				direction,
+				fromRadialDeg: compass(fromRadialDeg),
+				toRadialDeg: compass(toRadialDeg),
+				stepDeg: 10
+			};
 			const [first] = solveArc(input).rows;
 			const square = formatHeading(fromRadialDeg + side * 90);
 			return [

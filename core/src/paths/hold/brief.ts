@@ -10,11 +10,15 @@ import {
 	type Maker,
 	type PathQuestion
 } from '../brief.js';
+import { compassCourseDeg } from '../places.js';
 import type { HoldPath } from './path.js';
 
-/** A hold of a card as the solver takes it, for the card's own day. */
-export const holdInputOf = (card: Pick<BriefSetting, 'start' | 'weather'>, path: HoldPath): HoldInput => ({
-	inboundCourseDeg: path.inboundCourseDeg,
+/** A hold of a card as the solver takes it, by the compass, for the card's own day. */
+export const holdInputOf = (
+	card: Pick<BriefSetting, 'start' | 'weather' | 'navigation'>,
+	path: HoldPath
+): HoldInput => ({
+	inboundCourseDeg: compassCourseDeg(card.navigation, path.aid, path.inboundCourseDeg),
 	turns: path.turns,
 	inboundSeconds: path.inboundSeconds,
 	bankLimitDeg: BANK_LIMIT_DEG,

@@ -1,5 +1,6 @@
 import { solveReversal } from '../../navigation/index.js';
 import { dayOf, holding, WITHIN, type BriefSetting, type Maker, type PathQuestion } from '../brief.js';
+import { compassCourseDeg } from '../places.js';
 import type { ReversalPath } from './path.js';
 
 /** The heading outbound, and the longest outbound time inside the limit. */
@@ -9,7 +10,8 @@ export const reversalQuestions = (path: ReversalPath, setting: BriefSetting): Ma
 ];
 
 function longest(card: BriefSetting, path: ReversalPath): PathQuestion[] {
-	const { shape, limitNm, outboundCourseDeg, side, outboundSeconds } = path;
+	const { shape, limitNm, side, outboundSeconds } = path;
+	const outboundCourseDeg = compassCourseDeg(card.navigation, path.aid, path.outboundCourseDeg);
 	if (shape !== '45-180' && shape !== '80-260') return [];
 	const kind = shape === '45-180' ? '45/180' : '80/260';
 	const input = { ...dayOf(card), outboundCourseDeg, kind, side, limitNm } as const;

@@ -57,6 +57,9 @@ const stateAtRest = (): RadioState => ({
 	rnavFromEastNm: 0
 });
 
+/** Farther from a marker than this nobody can be in its fan, NM: it is not looked at closely. */
+const MARKER_NEAR_NM = 10;
+
 /**
  * All receivers of an aircraft in an area. A function of place, time, settings and a little memory (lags,
  * what has been identified, the RNAV unit's leg), so that a flight taken up again shows the same.
@@ -69,6 +72,10 @@ export class Radios {
 	private readonly reached = new Map<string, boolean>();
 	private readonly identLengths = new Map<string, number>();
 	private readonly markers: Extract<Station, { kind: 'marker' }>[];
+	/** Who sends on a frequency: asked at every reading and never changing. */
+	private readonly navOn = new Map<number, NavStation | undefined>();
+	private readonly beaconOn = new Map<number, NdbStation | undefined>();
+	private readonly heard: (NavStation | undefined)[] = [undefined, undefined];
 	private fresh = true;
 
 	/** @param seed of the flight: the needles' wanderings follow from it. */
@@ -84,10 +91,23 @@ export class Radios {
 	/** A slow wandering of about 1, seldom more, of its own for each receiver. */
 	private swing(timeSeconds: number, receiver: number): number {
 		let sum = 0;
-		SWINGS_HZ.forEach((hz, i) => {
-			sum += Math.sin(2 * Math.PI * hz * timeSeconds * (1 + 0.13 * receiver) + this.phases[i]! + receiver);
-		});
+		for (let i = 0; i < SWINGS_HZ.length; i++)
+			sum += Math.sin(
+				2 * Math.PI * SWINGS_HZ[i]! * timeSeconds * (1 + 0.13 * receiver) + this.phases[i]! + receiver
+			);
 		return sum / 2.4;
+	}
+
+	private hearing(mhz: number, carried: Carried): NavStation | undefined {
+		if (!carried.powered || onChannel(mhz, this.state.silentMHz)) return undefined;
+		if (!this.navOn.has(mhz)) this.navOn.set(mhz, navStationOn(this.area, mhz));
+		const station = this.navOn.get(mhz);
+		return station && this.receives(station, carried) ? station : undefined;
+	}
+
+	private ndbAt(khz: number): NdbStation | undefined {
+		if (!this.beaconOn.has(khz)) this.beaconOn.set(khz, ndbOn(this.area, khz));
+		return this.beaconOn.get(khz);
 	}
 
 	private receives(station: NavStation | NdbStation, carried: Carried): boolean {
@@ -108,20 +128,20 @@ export class Radios {
 		const { readings, state, area } = this;
 		// The one that was tuned when it began, until the failure is taken back.
 		state.silentMHz = carried.trouble.stationOff > 0 ? state.silentMHz || settings.nav1.activeMHz : 0;
-		const nav = [settings.nav1, settings.nav2].map(({ activeMHz }) =>
-			carried.powered && !onChannel(activeMHz, state.silentMHz) ? navStationOn(area, activeMHz) : undefined
-		);
-		const heard = nav.map((one) => (one && this.receives(one, carried) ? one : undefined));
-		const ndb = carried.powered ? ndbOn(area, settings.adf.activeKHz) : undefined;
+		const { heard } = this;
+		heard[0] = this.hearing(settings.nav1.activeMHz, carried);
+		heard[1] = this.hearing(settings.nav2.activeMHz, carried);
+		const ndb = carried.powered ? this.ndbAt(settings.adf.activeKHz) : undefined;
 		const beacon = ndb && this.receives(ndb, carried) ? ndb : undefined;
 		const share = this.fresh ? 1 : seconds / NEEDLE_LAG;
-		const needles = heard.map((station, i) => this.needle(station, i, settings, carried));
-		state.nav1Lagged += (needles[0]!.deflection - state.nav1Lagged) * Math.min(1, share);
-		state.nav2Lagged += (needles[1]!.deflection - state.nav2Lagged) * Math.min(1, share);
+		const needle1 = this.needle(heard[0], 0, settings, carried);
+		const needle2 = this.needle(heard[1], 1, settings, carried);
+		state.nav1Lagged += (needle1.deflection - state.nav1Lagged) * Math.min(1, share);
+		state.nav2Lagged += (needle2.deflection - state.nav2Lagged) * Math.min(1, share);
 		readings.nav1Needle = state.nav1Lagged;
 		readings.nav2Needle = state.nav2Lagged;
-		readings.nav1Flag = needles[0]!.flag;
-		readings.nav2Flag = needles[1]!.flag;
+		readings.nav1Flag = needle1.flag;
+		readings.nav2Flag = needle2.flag;
 		readings.nav1IsLocalizer = heard[0]?.kind === 'localizer' ? 1 : 0;
 		readings.nav2IsLocalizer = heard[1]?.kind === 'localizer' ? 1 : 0;
 		this.glide(heard[0], carried, share);
@@ -276,8 +296,14 @@ export class Radios {
 	}
 
 	private markerAt(carried: Carried): number {
-		const over = this.markers.find((one) => inFan(one, carried, this.area.variationDeg));
-		return over ? MARKERS.indexOf(over.which) : 0;
+		for (const one of this.markers)
+			if (
+				Math.abs(one.northNm - carried.northNm) < MARKER_NEAR_NM &&
+				Math.abs(one.eastNm - carried.eastNm) < MARKER_NEAR_NM &&
+				inFan(one, carried, this.area.variationDeg)
+			)
+				return MARKERS.indexOf(one.which);
+		return 0;
 	}
 
 	private navigate(settings: RadioSettings, carried: Carried): void {
