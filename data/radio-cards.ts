@@ -154,7 +154,7 @@ export function radioCards(setting: RadioSetting): TaskCard[] {
 				'Intercept a radial outbound',
 				INTERCEPTS,
 				'Leaving the station on a radial that is not under you: a cut of 30°, and outbound on it.',
-				{ aid: 'VSK', radialDeg: 160, distanceNm: 4, headingDeg: 130 }
+				{ aid: 'VSK', radialDeg: 160, distanceNm: 4, headingDeg: 105 }
 			),
 		sheet()
 			.intercept(course('VSK', 250, 'to', 60))

@@ -10,7 +10,6 @@ import {
 	solveTrim,
 	standardDay,
 	STEPS_PER_SECOND,
-	toDegrees,
 	trimmedAtThrottle,
 	trimmedFlight,
 	massAndBalance,

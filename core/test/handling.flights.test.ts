@@ -16,7 +16,7 @@ import {
 	TECHNIQUES,
 	type TaskCard
 } from '../src/index.js';
-import { cardCatalog } from '../../data/index.js';
+import { aircraftCatalog, cardCatalog } from '../../data/index.js';
 import { area, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -76,9 +76,10 @@ describe('each fault of the gallery', () => {
 		(kind, { cards, pilot, seed, turbulence, longestSeconds = 420 }) => {
 			const card = inAir(cardCatalog.get(cards[0]!), turbulence);
 			const named = (who: keyof typeof TECHNIQUES) => {
-				const { track, looks } = flyByRobot(card, trainer, area, TECHNIQUES[who], seed, longestSeconds);
+				const aircraft = aircraftCatalog.get(card.aircraft);
+				const { track, looks } = flyByRobot(card, aircraft, area, TECHNIQUES[who], seed, longestSeconds);
 				return [
-					...findFaults(new Evidence(card, track, cutPhases(card, track)), ['attitude', 'navigation']).map(
+					...findFaults(new Evidence(card, track, cutPhases(card, track), aircraft)).map(
 						(fault) => fault.kind as string
 					),
 					...reportScan(looks, card.school ?? 'hub-and-spoke', track, card, us).faults.map(

@@ -22,8 +22,11 @@ export const V = 4;
 export const W = 5;
 /** First of the four parts of the quaternion from body to north, east, down: w, x, y, z. */
 export const QW = 6;
+/** Second part of the quaternion. */
 export const QX = 7;
+/** Third part of the quaternion. */
 export const QY = 8;
+/** Fourth part of the quaternion. */
 export const QZ = 9;
 /** Roll rate, rad/s, right wing down positive. */
 export const P = 10;

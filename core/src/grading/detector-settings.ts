@@ -71,6 +71,11 @@ interface FaultSettings {
 	/** Flap and gear are as the card says so long after a phase has begun, s; flap within degrees. */
 	configurationSeconds: number;
 	configurationFlapsDeg: number;
+	/** Out by so much, ft and degrees, within so long of a hand that was elsewhere, s, for so long, s. */
+	attentionFt: number;
+	attentionDeg: number;
+	attentionSeconds: number;
+	attentionLastsSeconds: number;
 }
 
 export const FAULT_DEFAULTS: FaultSettings = {
@@ -112,10 +117,14 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	settingSeconds: 60,
 	ballOutDeg: 4,
 	ballOutSeconds: 15,
-	trimStick: 0.12,
+	trimStick: 0.035,
 	trimSeconds: 20,
 	configurationSeconds: 15,
-	configurationFlapsDeg: 2
+	configurationFlapsDeg: 2,
+	attentionFt: 100,
+	attentionDeg: 10,
+	attentionSeconds: 10,
+	attentionLastsSeconds: 5
 };
 
 /** Thresholds of the detectors of navigation; each a setting. */

@@ -40,7 +40,11 @@ export const FAULT_NAMES = {
 	'hold-correction': 'Correction outbound to the wrong side',
 	'arc-direction': 'Arc flown the wrong way round',
 	'reversal-side': 'Course reversal on the wrong side',
-	'hold-timing': 'Legs of the hold not timed'
+	'hold-timing': 'Legs of the hold not timed',
+	'cut-from-own-heading': 'Cut measured from the own heading',
+	'compass-read-in-turn': 'Compass read in a turn',
+	'wrong-selector': 'Wrong course or station selected',
+	'attention-taken': 'Attention taken by something else'
 } as const;
 /** A fault that can be named. */
 export type FaultKind = keyof typeof FAULT_NAMES;

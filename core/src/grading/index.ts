@@ -5,6 +5,7 @@ export { coveredInstruments, recognitionText, recognizedFailures } from './failu
 export { FAULT_NAMES, type Fault, type FaultKind } from './fault.js';
 export { gradeFlight } from './grade.js';
 export { GRADE_EDITIONS, type Grade } from './grades.js';
+export { leaningsOf, type Leaning } from './leanings.js';
 export { manoeuvreOf, manoeuvreRecords, type ManoeuvreRecord } from './manoeuvres.js';
 export { measure, overshoot, quality, settleSeconds } from './measure.js';
 export { ARC_TIERS_NM, type ArcTier } from './paths/arc.js';

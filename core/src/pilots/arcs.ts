@@ -15,7 +15,7 @@ const ARC_MOST_DEG = 30;
 
 /** Round an arc by distance and pointer. */
 export function* flyArc(pilot: PathPilot, { radiusNm, direction }: ArcPath): Routine {
-	const side = direction === 'clockwise' ? 1 : -1;
+	const side = (direction === 'clockwise' ? 1 : -1) * (pilot.technique.turnsWrongSide ? -1 : 1);
 	for (;;) {
 		const bearing = pilot.radioPerception.bearingDeg;
 		if (bearing === null) {

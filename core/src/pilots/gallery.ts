@@ -182,5 +182,183 @@ export const GALLERY: readonly GalleryEntry[] = [
 		turbulence: 'none',
 		longestSeconds: 700,
 		watch: 'the first turn at the fix'
+	},
+	{
+		kind: 'early-level-off',
+		name: FAULT_NAMES['early-level-off'],
+		pilot: 'early-leveller',
+		cards: ['approach-descent'],
+		seed: 3,
+		turbulence: 'none',
+		watch: 'the vertical speed going to nothing while the altitude is still a while away'
+	},
+	{
+		kind: 'hold-side',
+		name: FAULT_NAMES['hold-side'],
+		pilot: 'wrong-turner',
+		cards: ['hold-direct'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 700,
+		watch: 'the first turn at the fix, and the side on which the hold lies'
+	},
+	{
+		kind: 'hold-correction',
+		name: FAULT_NAMES['hold-correction'],
+		pilot: 'wrong-corrector',
+		cards: ['hold-direct'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 1300,
+		watch: 'where the turn inbound ends: farther and farther from the course'
+	},
+	{
+		kind: 'arc-direction',
+		name: FAULT_NAMES['arc-direction'],
+		pilot: 'wrong-turner',
+		cards: ['arc'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the radials counting the other way'
+	},
+	{
+		kind: 'reversal-side',
+		name: FAULT_NAMES['reversal-side'],
+		pilot: 'wrong-turner',
+		cards: ['reversal-45-180', 'reversal-base-turn'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the first turn off the outbound leg'
+	},
+	{
+		kind: 'cut-from-own-heading',
+		name: FAULT_NAMES['cut-from-own-heading'],
+		pilot: 'own-cutter',
+		cards: ['intercept-outbound'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 400,
+		watch: 'the heading of the cut against the course in the window'
+	},
+	{
+		kind: 'wrong-selector',
+		name: FAULT_NAMES['wrong-selector'],
+		pilot: 'mis-selector',
+		cards: ['intercept-inbound', 'bracket'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 400,
+		watch: 'the course in the window of the selector'
+	},
+	{
+		kind: 'compass-read-in-turn',
+		name: FAULT_NAMES['compass-read-in-turn'],
+		pilot: 'card-reader',
+		cards: ['compass-turns'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 420,
+		watch: 'what the card shows when the roll-out begins, and when it has come to rest'
+	},
+	{
+		kind: 'ball-out',
+		name: FAULT_NAMES['ball-out'],
+		pilot: 'flat-footed',
+		cards: ['straight-level'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 200,
+		watch: 'the ball, and which way the nose creeps'
+	},
+	{
+		kind: 'out-of-trim',
+		name: FAULT_NAMES['out-of-trim'],
+		pilot: 'untrimmed',
+		cards: ['approach-descent', 'speed-changes'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 400,
+		watch: 'the stick, held off the middle after each change'
+	},
+	{
+		kind: 'configuration-wrong',
+		name: FAULT_NAMES['configuration-wrong'],
+		pilot: 'unconfigured',
+		cards: ['complex-descent', 'speed-changes-complex'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 500,
+		watch: 'the flap and the gear when the phase begins that asks for them'
+	},
+	{
+		kind: 'altimeter-not-set',
+		name: FAULT_NAMES['altimeter-not-set'],
+		pilot: 'mis-set-altimeter',
+		cards: ['straight-level'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 200,
+		watch: 'the setting window, and what the altimeter makes of it'
+	},
+	{
+		kind: 'heading-not-set',
+		name: FAULT_NAMES['heading-not-set'],
+		pilot: 'mis-set-heading',
+		cards: ['straight-level'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 200,
+		watch: 'the heading dial beside the compass'
+	},
+	{
+		kind: 'attention-taken',
+		name: FAULT_NAMES['attention-taken'],
+		pilot: 'distracted',
+		cards: ['straight-level', 'oval'],
+		seed: 3,
+		turbulence: 'light',
+		watch: 'where height and heading go while the hand is at the knob'
+	},
+	{
+		kind: 'failure-not-named',
+		name: FAULT_NAMES['failure-not-named'],
+		pilot: 'silent',
+		cards: ['vacuum-partial', 'static-partial'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 400,
+		watch: 'how long after it has begun nothing is said'
+	},
+	{
+		kind: 'recovery-order',
+		name: FAULT_NAMES['recovery-order'],
+		pilot: 'disordered-recoverer',
+		cards: ['upset-moderate', 'upset-steep'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 60,
+		watch: 'which hand moves first'
+	},
+	{
+		kind: 'recovery-missing',
+		name: FAULT_NAMES['recovery-missing'],
+		pilot: 'incomplete-recoverer',
+		cards: ['upset-moderate', 'upset-steep'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 60,
+		watch: 'the throttle, which stays'
+	},
+	{
+		kind: 'wrong-way-input',
+		name: FAULT_NAMES['wrong-way-input'],
+		pilot: 'wrong-way-recoverer',
+		cards: ['upset-moderate', 'upset-steep'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 60,
+		watch: 'the first second'
 	}
 ];

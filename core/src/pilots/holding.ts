@@ -77,7 +77,11 @@ function* toFix(pilot: PathPilot, path: HoldPath, clock: { seconds: number }): R
 
 /** Flies a hold as long as it is asked to: entry, then circuits by the exact answer for the forecast wind. */
 export function* flyHold(pilot: PathPilot, path: HoldPath): Routine {
-	const { inboundCourseDeg, turns } = path;
+	const { inboundCourseDeg } = path;
+	const asked = path.turns;
+	const reversed = asked === 'right' ? 'left' : 'right';
+	const turns = pilot.technique.turnsWrongSide ? reversed : asked;
+	if (turns !== asked) path = { ...path, turns };
 	const other = turns === 'right' ? 'left' : 'right';
 	const sign = turns === 'right' ? 1 : -1;
 	const outboundDeg = inboundCourseDeg + 180;
@@ -166,7 +170,7 @@ function plan(pilot: PathPilot, path: HoldPath): { outboundHeadingDeg: number; s
 		return { outboundHeadingDeg: normalizeDeg(corrected), secondsFromAbeam: inboundSeconds };
 	}
 	try {
-		return solveHold({
+		const exact = solveHold({
 			inboundCourseDeg,
 			turns,
 			trueAirspeedKt,
@@ -175,6 +179,9 @@ function plan(pilot: PathPilot, path: HoldPath): { outboundHeadingDeg: number; s
 			inboundSeconds,
 			bankLimitDeg: 30
 		});
+		if (!technique.correctsWrongSide) return exact;
+		const mirrored = 2 * outboundDeg - exact.outboundHeadingDeg;
+		return { ...exact, outboundHeadingDeg: normalizeDeg(mirrored) };
 	} catch (error) {
 		if (!(error instanceof InfeasibleError)) throw error;
 		return { outboundHeadingDeg: outboundDeg, secondsFromAbeam: 5 };

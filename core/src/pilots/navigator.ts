@@ -1,5 +1,5 @@
 import type { ControlInputs, DrawnLine } from '../aircraft/index.js';
-import { clamp, normalizeDeg, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
+import { clamp, normalizeDeg, toRadians, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
 import { solveTurn, solveWindTriangle, standardRadiusNm } from '../navigation/index.js';
 import { placeOn, type Path } from '../paths/index.js';
 import type { TaskCard } from '../training/index.js';
@@ -31,6 +31,9 @@ const UNDERCORRECTOR_KEEPS = 0.4;
 const OVERCORRECTOR_KEEPS_DEG = 3;
 /** The cut of the one who keeps no wind correction, degrees: more than any wind of a lesson asks for. */
 const DRIFTER_CUT_DEG = 25;
+/** Nearer to the course than this share of its distance the own cut is given up: half of a VOR's full scale. */
+const OWN_CUT_UNTIL = 0.088;
+const OWN_CUT_SECONDS = 15;
 /** The one who senses in reverse sees it after this long, s. */
 const REVERSED_SECONDS = 50;
 const SECONDS = 0.1;
@@ -51,6 +54,9 @@ export class Navigator implements PathPilot {
 	private correcting = 0;
 	private reversedSeconds = 0;
 	intercepting = false;
+	/** The heading flown when the present phase began. */
+	private begunDeg = 0;
+	private begunSeconds = 0;
 	/** What the turn needle has taught of the bank for standard rate, degrees; and how long this turn lasts. */
 	private bankLearntDeg = 0;
 	private turning = 0;
@@ -112,6 +118,8 @@ export class Navigator implements PathPilot {
 		this.correcting = 0;
 		this.reversedSeconds = 0;
 		this.intercepting = false;
+		this.begunDeg = this.headingDeg;
+		this.begunSeconds = this.seconds;
 		this.routine = routineOf(this, path);
 	}
 
@@ -128,7 +136,7 @@ export class Navigator implements PathPilot {
 	/** Tunes, sets the course, and puts the headset on the station until it has been heard. */
 	tune(aid: string, courseDeg: number): void {
 		const place = placeOn(this.card.navigation, aid);
-		this.radios = tuned(this.radios, place, courseDeg);
+		this.radios = tuned(this.radios, place, normalizeDeg(courseDeg + (this.technique.selectorOffDeg ?? 0)));
 		if (place.frequency !== undefined) this.listenTo(place.kind === 'ndb' ? 'adf' : 'nav1');
 	}
 
@@ -180,9 +188,24 @@ export class Navigator implements PathPilot {
 				-MOST_LEARNT_DEG,
 				MOST_LEARNT_DEG
 			);
+		const own = this.ownCut(rightNm, off.distanceNm, courseDeg, cutDeg);
+		if (own !== null) return own;
 		// A full cut is a heading off the course; the nearer to it, the more of the wind is allowed for.
 		const share = 1 - Math.abs(closing) / cutDeg;
 		return normalizeDeg(courseDeg + closing + wca * share);
+	}
+
+	/** The heading of one who takes the cut from the heading that he had; null for others, and near the course. */
+	private ownCut(rightNm: number, distanceNm: number, courseDeg: number, cutDeg: number): number | null {
+		if (!this.technique.cutsFromOwnHeading || !this.intercepting) return null;
+		// The needle needs some seconds to come to where it belongs.
+		const settled = this.seconds - this.begunSeconds > OWN_CUT_SECONDS;
+		if (settled && Math.abs(rightNm) < distanceNm * OWN_CUT_UNTIL) this.intercepting = false;
+		const side = -Math.sign(rightNm);
+		const headingDeg = this.begunDeg + side * cutDeg;
+		// A heading that leads away from the course is not flown for ever, even by him.
+		const closes = Math.sin(toRadians(headingDeg - courseDeg)) * side > 0.05;
+		return closes ? normalizeDeg(headingDeg) : null;
 	}
 
 	/** What a pilot with a fault of tracking does instead, degrees off the course; null for those without. */

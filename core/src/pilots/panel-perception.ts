@@ -13,6 +13,8 @@ interface Believed {
 	pitchDeg: number;
 	bankDeg: number;
 	headingDeg: number;
+	/** What the compass card shows, swinging or not. */
+	cardDeg: number;
 	ballDeg: number;
 }
 
@@ -81,6 +83,7 @@ export class PanelPerception {
 			pitchDeg,
 			bankDeg,
 			headingDeg,
+			cardDeg: panel.compassDeg,
 			ballDeg
 		};
 	}
@@ -111,6 +114,7 @@ export class PanelPerception {
 			this.find('static-blocked');
 		}
 
+		believed.cardDeg = panel.compassDeg;
 		const stare = this.staring;
 		const sees = (instrument: Dwell['instrument']) => !stare || stare.instrument === instrument;
 		// A needle that swings with every gust is read by its mean.

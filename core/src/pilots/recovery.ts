@@ -4,6 +4,7 @@ import { clamp } from '../base/index.js';
 import { fpmPerDegree } from '../navigation/index.js';
 import { flyingKt, type PanelPerception } from './panel-perception.js';
 import type { Plan } from './plan.js';
+import type { Technique } from './techniques.js';
 
 const SECONDS = 0.1;
 /** A moment to read the panel before the first input, s. */
@@ -13,6 +14,9 @@ const NOSE_HIGH_DEG = 4;
 const RETRIM_SHARE = 0.03;
 /** The wheel turned by hand, in a tenth of a second. */
 const WHEEL_STEP = 0.015;
+/** How long the one who begins the wrong way does so, and how late the power comes of the one without an order, s. */
+const WRONG_WAY_SECONDS = 1.2;
+const LATE_POWER_SECONDS = 3;
 /** Between one input and the next, s. */
 const NEXT_SECONDS = 0.7;
 
@@ -31,7 +35,11 @@ export class Recovery {
 	private lastPitchDeg = NaN;
 	private lastKias: number;
 
-	constructor(panel: PanelReadings) {
+	/** @param fault what this pilot does otherwise than it is taught. */
+	constructor(
+		panel: PanelReadings,
+		private readonly fault?: Technique['recovers']
+	) {
 		this.firstKias = panel.airspeedKias;
 		this.lastKias = panel.airspeedKias;
 	}
@@ -55,7 +63,12 @@ export class Recovery {
 		const bankRate = Number.isNaN(this.lastBankDeg) ? 0 : (believed.bankDeg - this.lastBankDeg) / SECONDS;
 		this.lastPitchDeg = believed.pitchDeg;
 		this.lastBankDeg = believed.bankDeg;
-		const since = this.seconds - READING_SECONDS;
+		let since = this.seconds - READING_SECONDS;
+		if (this.fault === 'wrong-way') {
+			if (since < WRONG_WAY_SECONDS)
+				return { ...neutral, elevator: this.noseHigh ? 0.2 : -0.12, throttle: this.noseHigh ? 0 : 1 };
+			since -= WRONG_WAY_SECONDS;
+		}
 		const level = Math.abs(believed.bankDeg) < 7;
 		const calm = level && Math.abs(believed.verticalSpeedFpm) < 350;
 		this.levelSeconds = calm ? this.levelSeconds + SECONDS : 0;
@@ -88,13 +101,20 @@ export class Recovery {
 				1
 			)
 		});
+		// What is taught first comes last, or never.
+		const power = (throttle: number): number =>
+			this.fault === 'incomplete' || (this.fault === 'disordered' && since < LATE_POWER_SECONDS)
+				? previous.throttle
+				: throttle;
 		if (this.noseHigh) {
 			const slow = believed.airspeedKias < plan.airspeedKias * 0.8;
 			const pushing = since > NEXT_SECONDS;
 			const rolling = since > 2 * NEXT_SECONDS;
 			return {
 				...neutral,
-				throttle: slow || since < 4 ? 1 : plan.throttle,
+				throttle: power(
+					slow || since < 4 + (this.fault === 'disordered' ? LATE_POWER_SECONDS : 0) ? 1 : plan.throttle
+				),
 				...retrimmed(pushing ? towards(slow ? plan.pitchDeg - 3 : plan.pitchDeg, 0.5) : 0),
 				aileron: rolling ? wings : 0
 			};
@@ -103,7 +123,9 @@ export class Recovery {
 		const raising = since > NEXT_SECONDS && (Math.abs(believed.bankDeg) < 15 || since > 6);
 		return {
 			...neutral,
-			throttle: fast || since < 3 ? 0 : plan.throttle,
+			throttle: power(
+				fast || since < 3 + (this.fault === 'disordered' ? LATE_POWER_SECONDS : 0) ? 0 : plan.throttle
+			),
 			...retrimmed(raising ? towards(plan.pitchDeg, 0.35) : 0),
 			aileron: since > NEXT_SECONDS / 2 ? wings : 0
 		};

@@ -9,7 +9,9 @@ const TICK = 0.1;
 
 /** Flies a course reversal: out, round, and in on the inbound course. */
 export function* flyReversal(pilot: PathPilot, path: ReversalPath): Routine {
-	const { aid, shape, outboundCourseDeg, inboundCourseDeg, side } = path;
+	const { aid, shape, outboundCourseDeg, inboundCourseDeg } = path;
+	const mirrored = path.side === 'right' ? 'left' : 'right';
+	const side = pilot.technique.turnsWrongSide ? mirrored : path.side;
 	const other = side === 'right' ? 'left' : 'right';
 	const sign = side === 'right' ? 1 : -1;
 	const corrected = (courseDeg: number) => normalizeDeg(courseDeg + pilot.correctionDeg(courseDeg));

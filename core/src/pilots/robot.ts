@@ -46,8 +46,19 @@ const HELD_PAST_DEG = 2;
 const STRAIGHT_SECONDS = 6;
 const STRAIGHT_DEG_PER_SECOND = 0.4;
 const GYRO_SHARE = 0.5;
-/** A hand that nobody watches presses a little to one side. */
+/** A hand that nobody watches presses a little to one side, and pulls. */
 const IDLE_HAND = 0.018;
+const IDLE_PULL = 0.035;
+/** How often the one who is distracted sets something, for how long he is away, s, and by how much he turns the knob. */
+const AWAY_EVERY_SECONDS = 55;
+const AWAY_SECONDS = 16;
+const PLAYED_HPA = 0.3;
+const LEFT_OUT_SECONDS = 45;
+/** Who levels off with more lead than this creeps the rest of the way, ft/min. */
+const EARLY_LEAD = 0.3;
+const EARLY_FPM = 120;
+/** The one who reads the card in the turn rolls out with it this near to the heading, degrees. */
+const CARD_READ_DEG = 2;
 
 /** Where a robot with a fault of the scan has it: now and then, from the seed. */
 function plantedFaults(technique: Technique, random: SeededRandom): PlantedFault[] {
@@ -82,6 +93,7 @@ export class RobotPilot {
 	private readonly navigator: Navigator | null;
 	private intent = 0;
 	private seconds = 0;
+	private ticks = 0;
 	private intentSince = 0;
 	private wantedPitchDeg: number;
 	private altitudeIntegral = 0;
@@ -91,6 +103,11 @@ export class RobotPilot {
 	private throttle: number;
 	private trim: number;
 	private rudder = 0;
+	/** What the hand holds that nobody trims away. */
+	private force = 0;
+	/** Since when the hand is elsewhere, s, and how often it has been. */
+	private awaySince = -Infinity;
+	private setAside = 0;
 	private lastPitchDeg: number | null = null;
 	private lastBankDeg = 0;
 	private levellingOff = false;
@@ -134,7 +151,7 @@ export class RobotPilot {
 				: []
 		);
 		this.levelFt = panel.altimeterFt;
-		this.recovery = card.upset ? new Recovery(panel) : null;
+		this.recovery = card.upset ? new Recovery(panel, technique.recovers) : null;
 	}
 
 	private plan(): Plan {
@@ -164,8 +181,15 @@ export class RobotPilot {
 		}
 		if (this.turnsByOwnReckoning(this.intent) && next.lateral.kind === 'heading') {
 			const { bankDeg } = plan.lateral as { bankDeg: number };
-			const toGo = signedDeg(next.lateral.headingDeg - believed.headingDeg) * Math.sign(bankDeg);
-			if (toGo < Math.abs(bankDeg) * ROLL_OUT_LEAD && toGo > -90) this.goTo(this.intent + 1);
+			const reads = this.technique.readsCompassInTurn && this.perception.headingLost;
+			const shownDeg = reads ? believed.cardDeg : believed.headingDeg;
+			const toGo = signedDeg(next.lateral.headingDeg - shownDeg) * Math.sign(bankDeg);
+			// The card is watched to the mark.
+			if (reads && Math.abs(toGo) < CARD_READ_DEG) {
+				// What the card shows is what he takes for true.
+				believed.headingDeg = believed.cardDeg;
+				this.goTo(this.intent + 1);
+			} else if (!reads && toGo < Math.abs(bankDeg) * ROLL_OUT_LEAD && toGo > -90) this.goTo(this.intent + 1);
 		}
 	}
 
@@ -229,6 +253,7 @@ export class RobotPilot {
 		radio: RadioReadings | null = null
 	): ControlInputs {
 		this.seconds += SECONDS;
+		this.ticks++;
 		const { technique, perception } = this;
 		const level = this.plan();
 		const fpm = level.vertical.kind === 'rate' ? level.vertical.fpm : 0;
@@ -246,10 +271,16 @@ export class RobotPilot {
 			this.wander[axis] += -this.wander[axis] * 0.03 + technique.wanderDeg * 0.25 * this.random.normal();
 		const plan = this.plan();
 		this.setPower(plan);
-		const elevator = this.setPitch(plan);
-		const aileron = this.setBank(this.lateralOf(plan, panel, radio));
+		const away = this.handAway();
+		const flown = {
+			elevator: this.setPitch(plan),
+			aileron: this.setBank(this.lateralOf(plan, panel, radio))
+		};
+		const elevator = away ? IDLE_PULL * this.sign : flown.elevator;
+		const aileron = away ? IDLE_HAND * this.sign : flown.aileron;
 		// Feet are slow: a quick rudder would excite the Dutch roll through the ball's lag.
-		this.rudder = clamp(this.rudder + 0.02 * perception.believed.ballDeg * SECONDS, -0.5, 0.5);
+		this.rudder =
+			technique.rudderHeld ?? clamp(this.rudder + 0.02 * perception.believed.ballDeg * SECONDS, -0.5, 0.5);
 		return {
 			...previous,
 			elevator,
@@ -262,8 +293,30 @@ export class RobotPilot {
 			alternateStatic: perception.staticBlocked ? 1 : previous.alternateStatic,
 			...this.say(previous),
 			...(this.navigator?.hands ?? {}),
-			headingKnobDeg: previous.headingKnobDeg + this.resetGyro(panel)
+			headingKnobDeg:
+				previous.headingKnobDeg +
+				this.resetGyro(panel) +
+				(this.ticks === 1 ? (technique.headingKnobOffDeg ?? 0) : 0),
+			altimeterSettingHpa: this.settingOf(previous)
 		};
+	}
+
+	/** The altimeter's setting: a wrong one from the begin, or turned to and fro by the one who is distracted. */
+	private settingOf({ altimeterSettingHpa }: ControlInputs): number {
+		const { altimeterOffHpa = 0 } = this.technique;
+		const begins = this.ticks === 1 ? altimeterOffHpa : 0;
+		const plays = this.seconds === this.awaySince ? (this.setAside % 2 ? PLAYED_HPA : -PLAYED_HPA) : 0;
+		return altimeterSettingHpa + begins + plays;
+	}
+
+	/** Whether the one who is distracted has his hand elsewhere. */
+	private handAway(): boolean {
+		if (!this.technique.distracted) return false;
+		if (this.seconds >= AWAY_EVERY_SECONDS * (this.setAside + 1)) {
+			this.setAside++;
+			this.awaySince = this.seconds;
+		}
+		return this.seconds - this.awaySince < AWAY_SECONDS;
 	}
 
 	/** On a straight leg the heading gyro is set again by the compass, less its deviation. */
@@ -293,7 +346,7 @@ export class RobotPilot {
 
 	/** Names what has failed, and covers what lies. */
 	private say({ named, covered }: ControlInputs): Pick<ControlInputs, 'named' | 'covered'> {
-		for (const kind of this.perception.sure()) {
+		for (const kind of this.technique.staysSilent ? [] : this.perception.sure()) {
 			named |= 1 << FAILURE_KINDS.indexOf(kind);
 			for (const instrument of AFFECTED_INSTRUMENTS[kind]) covered |= coverBit(instrument);
 		}
@@ -318,8 +371,8 @@ export class RobotPilot {
 		this.waitsForFlap = flapsDeg > previous.flapsDeg && tooFast(speeds.flapsMaximumKias);
 		const waitsForGear = retractable && gear !== previous.gear && tooFast(retractable.operateMaximumKias);
 		return {
-			flapsDeg: this.waitsForFlap ? previous.flapsDeg : flapsDeg,
-			gear: waitsForGear ? previous.gear : gear
+			flapsDeg: this.waitsForFlap || this.technique.forgetsConfiguration ? previous.flapsDeg : flapsDeg,
+			gear: waitsForGear || this.technique.forgetsConfiguration ? previous.gear : gear
 		};
 	}
 
@@ -343,6 +396,8 @@ export class RobotPilot {
 		if (this.waitsForFlap) power -= SLOWED_BY;
 		if (this.juggles) power += JUGGLED_POWER * this.sign;
 		if (this.seconds < this.forgetsUntil || perception.staring) power = this.throttle;
+		// Who has left the power out of a recovery leaves it for a while after, too.
+		if (technique.recovers === 'incomplete' && this.seconds < LEFT_OUT_SECONDS) power = this.throttle;
 		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.36 * SECONDS, 0.36 * SECONDS);
 	}
 
@@ -370,7 +425,9 @@ export class RobotPilot {
 		} else if (vertical.kind === 'altitude') {
 			const error = vertical.altitudeFt - altimeterFt;
 			// Without an attitude the rate comes late: what depends on it goes slowly.
-			const rateWanted = blind ? clamp(error * 3, -250, 250) : clamp(error * 6, -400, 400);
+			const early = technique.levelOffLead > EARLY_LEAD && this.levellingOff;
+			const most = early ? EARLY_FPM : 400;
+			const rateWanted = blind ? clamp(error * 3, -250, 250) : clamp(error * 6, -most, most);
 			blindRate = rateWanted;
 			if (Math.abs(error) < 80)
 				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);
@@ -397,6 +454,11 @@ export class RobotPilot {
 		const elevator = blind
 			? clamp(0.01 * pitchError, -0.3, 0.3)
 			: clamp(0.04 * pitchError - 0.02 * pitchRate, -0.5, 0.5);
+		if (technique.neverTrims) {
+			const { trimRangeDeg, elevator: limits } = this.aircraft.controls;
+			this.force = clamp(this.force + elevator * 0.5 * SECONDS * (trimRangeDeg / -limits.minimumDeg), -1, 1);
+			return clamp(elevator + this.force, -1, 1);
+		}
 		// The wheel takes the force off the hand.
 		this.trim = clamp(this.trim + elevator * (blind ? 0.15 : 0.5) * SECONDS, -1, 1);
 		return elevator;

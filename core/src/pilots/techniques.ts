@@ -39,6 +39,31 @@ export interface Technique {
 	forgetsTiming?: boolean;
 	/** Enters a hold by the neighbouring sector. */
 	wrongEntry?: boolean;
+	/** Holds turned, arcs flown and courses reversed the other way round than the card says. */
+	turnsWrongSide?: boolean;
+	/** In a hold the correction outbound goes to the side of the inbound one. */
+	correctsWrongSide?: boolean;
+	/** Takes the cut to a course from the heading flown. */
+	cutsFromOwnHeading?: boolean;
+	/** Sets a course on the selector that is off by so many degrees. */
+	selectorOffDeg?: number;
+	/** Ends a turn when the compass card shows the heading. */
+	readsCompassInTurn?: boolean;
+	/** How far the feet are held off the middle, −1 to 1. */
+	rudderHeld?: number;
+	/** Holds every force in the hand. */
+	neverTrims?: boolean;
+	/** Leaves flap and gear where they were. */
+	forgetsConfiguration?: boolean;
+	/** Errors of the settings, made at the begin: hPa, degrees. */
+	altimeterOffHpa?: number;
+	headingKnobOffDeg?: number;
+	/** Sets something now and then, and does not fly meanwhile. */
+	distracted?: boolean;
+	/** Says nothing of what has failed. */
+	staysSilent?: boolean;
+	/** A recovery in another order than is taught, without its power, or begun the wrong way. */
+	recovers?: 'disordered' | 'incomplete' | 'wrong-way';
 }
 
 const STEADY: Technique = {
@@ -71,7 +96,23 @@ export const TECHNIQUES = {
 	reverser: { ...STEADY, reverses: true },
 	unhearing: { ...STEADY, skipsIdent: true },
 	'clock-forgetter': { ...STEADY, forgetsTiming: true },
-	'wrong-enterer': { ...STEADY, wrongEntry: true }
+	'wrong-enterer': { ...STEADY, wrongEntry: true },
+	'early-leveller': { ...STEADY, levelOffLead: 0.45 },
+	'wrong-turner': { ...STEADY, turnsWrongSide: true },
+	'wrong-corrector': { ...STEADY, correctsWrongSide: true },
+	'own-cutter': { ...STEADY, cutsFromOwnHeading: true },
+	'mis-selector': { ...STEADY, selectorOffDeg: 10 },
+	'card-reader': { ...STEADY, readsCompassInTurn: true },
+	'flat-footed': { ...STEADY, rudderHeld: 0.65 },
+	untrimmed: { ...STEADY, neverTrims: true },
+	unconfigured: { ...STEADY, forgetsConfiguration: true },
+	'mis-set-altimeter': { ...STEADY, altimeterOffHpa: 8 },
+	'mis-set-heading': { ...STEADY, headingKnobOffDeg: 20 },
+	distracted: { ...STEADY, distracted: true },
+	silent: { ...STEADY, staysSilent: true },
+	'disordered-recoverer': { ...STEADY, recovers: 'disordered' },
+	'incomplete-recoverer': { ...STEADY, recovers: 'incomplete' },
+	'wrong-way-recoverer': { ...STEADY, recovers: 'wrong-way' }
 } as const satisfies Record<string, Technique>;
 
 /** The robots. */
@@ -99,5 +140,21 @@ export const PILOTS: Record<PilotId, { name: string; what: string }> = {
 	reverser: { name: 'Reverser', what: 'turns away from the needle first' },
 	unhearing: { name: 'Unhearing', what: 'flies by stations that were never identified' },
 	'clock-forgetter': { name: 'Clock forgetter', what: 'flies one minute outbound whatever the wind' },
-	'wrong-enterer': { name: 'Wrong enterer', what: 'enters the hold by the wrong sector' }
+	'wrong-enterer': { name: 'Wrong enterer', what: 'enters the hold by the wrong sector' },
+	'early-leveller': { name: 'Early leveller', what: 'levels off long before the altitude' },
+	'wrong-turner': { name: 'Wrong turner', what: 'turns holds, arcs and reversals the other way round' },
+	'wrong-corrector': { name: 'Wrong corrector', what: 'keeps the inbound correction on the outbound leg' },
+	'own-cutter': { name: 'Own cutter', what: 'takes the cut from the heading that is flown' },
+	'mis-selector': { name: 'Mis-selector', what: 'sets a course ten degrees off' },
+	'card-reader': { name: 'Card reader', what: 'rolls out when the compass shows the heading, in the bank' },
+	'flat-footed': { name: 'Flat-footed', what: 'rests one foot on the rudder' },
+	untrimmed: { name: 'Untrimmed', what: 'holds every force in the hand' },
+	unconfigured: { name: 'Unconfigured', what: 'leaves flap and gear where they are' },
+	'mis-set-altimeter': { name: 'Wrong setting', what: 'has the altimeter eight hectopascals off' },
+	'mis-set-heading': { name: 'Wrong heading', what: 'has the heading dial twenty degrees off the compass' },
+	distracted: { name: 'Distracted', what: 'sets something now and then, and does not fly meanwhile' },
+	silent: { name: 'Silent', what: 'says nothing of what has failed' },
+	'disordered-recoverer': { name: 'Disordered', what: 'recovers in another order than is taught' },
+	'incomplete-recoverer': { name: 'Incomplete', what: 'recovers with the power left where it is' },
+	'wrong-way-recoverer': { name: 'Wrong way', what: 'begins a recovery with the wrong input' }
 };

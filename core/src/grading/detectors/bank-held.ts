@@ -3,6 +3,7 @@ import { formatHeading, median, runningMean, signedDeg } from '../../base/index.
 import { effectiveColumn } from '../../recording/index.js';
 import { leavesOf, type Phase } from '../../training/index.js';
 import { fault, type Fault } from '../fault.js';
+import { wasDark } from './dials.js';
 import { stretches } from './stretches.js';
 
 /** A bank kept until the heading is there: the turn goes through it. */
@@ -17,6 +18,8 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 		const next = all[i + 1];
 		const asked = phase.targets.bankDeg?.value ?? 0;
 		const target = next?.phase.targets.headingDeg?.value;
+		// Without a heading dial a turn ends by clock or compass: that is another matter.
+		if (wasDark(track, 'heading', from, from + 1)) return;
 		if (asked === 0 || phase.targets.headingDeg || !next || target === undefined) return;
 		// A turn that ends at an altitude leaves the heading where it happens to be.
 		if (!endsAtHeading(phase)) return;

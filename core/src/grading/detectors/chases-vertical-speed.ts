@@ -1,9 +1,8 @@
 import type { DetectorSettings } from '../detector-settings.js';
 import type { Evidence } from '../evidence.js';
-import { AFFECTED_INSTRUMENTS, coverBit, FAILURE_KINDS, type Instrument } from '../../aircraft/index.js';
 import { correlation, reversals, runningMean, spread } from '../../base/index.js';
-import { type Track } from '../../recording/index.js';
 import { fault, indexAt, type Fault } from '../fault.js';
+import { lied, wasDark } from './dials.js';
 import { stretches } from './stretches.js';
 
 /**
@@ -28,7 +27,7 @@ export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evi
 		const window = Math.floor(seconds * track.rateHz);
 		for (let i = settled; i + window <= to; i += step) {
 			// Without an attitude to hold there is nothing else to go by; and what is not seen is not chased.
-			if (lies(track, 'attitude', i, i + window) || unseen(track, i, i + window)) continue;
+			if (lied(track, 'attitude', i, i + window) || wasDark(track, 'vertical-speed', i, i + window)) continue;
 			if (!chasedIn(smooth, shown, i, i + window, track.rateHz, settings, rough)) continue;
 			const [start, end] = [track.timeOf(i), track.timeOf(i + window)];
 			if (open && start <= open.endSeconds) {
@@ -48,30 +47,6 @@ export function chasesVerticalSpeed({ card, track, times, settings, rough }: Evi
 }
 const CHASE_NEXT =
 	'Set the attitude that you know, wait six seconds, and only then read the vertical speed. Correct by a degree at most.';
-
-const liars = (instrument: Instrument) =>
-	FAILURE_KINDS.reduce(
-		(mask, kind, bit) => (AFFECTED_INSTRUMENTS[kind].includes(instrument) ? mask | (1 << bit) : mask),
-		0
-	);
-const LIARS = { attitude: liars('attitude'), 'vertical-speed': liars('vertical-speed') };
-const someIn = (
-	track: Track,
-	name: 'failures' | 'covered',
-	from: number,
-	to: number,
-	bits: number
-): boolean =>
-	track.has(name) &&
-	track
-		.column(name)
-		.subarray(from, to)
-		.some((mask) => (mask & bits) !== 0);
-const lies = (track: Track, instrument: keyof typeof LIARS, from: number, to: number): boolean =>
-	someIn(track, 'failures', from, to, LIARS[instrument]);
-/** Whether the vertical speed was covered or had failed: nobody goes after that. */
-const unseen = (track: Track, from: number, to: number): boolean =>
-	lies(track, 'vertical-speed', from, to) || someIn(track, 'covered', from, to, coverBit('vertical-speed'));
 
 function chasedIn(
 	pitch: Float64Array,

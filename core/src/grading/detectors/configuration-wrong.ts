@@ -3,19 +3,33 @@ import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
 
+/** Moved this far below its limit at the earliest, kt. */
+const BELOW_KT = 3;
+
 /** Flap or gear that was not as the card had it, long after the phase had begun. */
 export function configurationWrong({ card, track, times, settings, aircraft }: Evidence): Fault[] {
 	const flaps = track.has('flapsDeg') ? track.column('flapsDeg') : null;
 	const gear = track.has('gear') && aircraft?.gear ? track.column('gear') : null;
+	const speed = track.has('calibratedAirspeedKt') ? track.column('calibratedAirspeedKt') : null;
 	let { flapsDeg, gearDown } = card.start;
 	const found: Fault[] = [];
 	for (const { phase, from, to } of stretches(card, track, times)) {
 		flapsDeg = phase.configuration?.flapsDeg ?? flapsDeg;
 		gearDown = phase.configuration?.gearDown ?? gearDown;
-		const begun = Math.min(to, from + Math.round(settings.configurationSeconds * track.rateHz));
+		// Above the speed at which it may be moved it is rightly left where it is.
+		const begunBelow = (limitKias: number | undefined) => {
+			let slow = from;
+			while (speed && limitKias !== undefined && slow < to && speed[slow]! > limitKias - BELOW_KT) slow++;
+			return Math.min(to, slow + Math.round(settings.configurationSeconds * track.rateHz));
+		};
 		const wantedFlaps = flapsDeg;
 		const wantedGear = gearDown;
-		const look = (wrong: (i: number) => boolean, text: (i: number) => string) => {
+		const look = (
+			limitKias: number | undefined,
+			wrong: (i: number) => boolean,
+			text: (i: number) => string
+		) => {
+			const begun = begunBelow(limitKias);
 			const [first] = runs(begun, to, 5 * track.rateHz, wrong);
 			if (first)
 				found.push(
@@ -30,11 +44,13 @@ export function configurationWrong({ card, track, times, settings, aircraft }: E
 		};
 		if (flaps)
 			look(
+				flapsDeg > 0 ? aircraft?.speeds.flapsMaximumKias : undefined,
 				(i) => Math.abs(flaps[i]! - wantedFlaps) > settings.configurationFlapsDeg,
 				(i) => `flap stood at ${Math.round(flaps[i]!)}°, ${wantedFlaps}° was asked for.`
 			);
 		if (gear && wantedGear !== undefined)
 			look(
+				aircraft?.gear?.operateMaximumKias,
 				(i) => Math.abs(gear[i]! - (wantedGear ? 1 : 0)) > 0.5,
 				() => `the gear was ${wantedGear ? 'up' : 'down'}, ${wantedGear ? 'down' : 'up'} was asked for.`
 			);

@@ -1,4 +1,4 @@
-import { clamp, runs } from '../../base/index.js';
+import { clamp, runningMean, runs } from '../../base/index.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 
@@ -11,7 +11,9 @@ const WINGS_LEVEL_DEG = 12;
 export function outOfTrim({ track, settings }: Evidence): Fault[] {
 	const names = ['elevatorInput', 'trim', 'bankDeg'] as const;
 	if (!names.every((name) => track.has(name))) return [];
-	const [stick, trim, bank] = names.map((name) => track.column(name));
+	const [hand, trim, bank] = names.map((name) => track.column(name));
+	// A hand that flies moves all the time: the force is what is left in the mean.
+	const stick = runningMean(hand!, Math.round(2 * track.rateHz));
 	const by = track.has('byInstructor') ? track.column('byInstructor') : null;
 	// Where the trainer holds the attitude, the stick says where to, and is no force.
 	const assist = track.has('assist') ? track.column('assist') : null;
@@ -19,14 +21,14 @@ export function outOfTrim({ track, settings }: Evidence): Fault[] {
 	const still = (values: Float64Array, i: number, within: number) =>
 		Math.abs(values[i]! - values[clamp(i - second, 0, i)]!) <= within;
 	const held = (i: number) =>
-		Math.abs(stick![i]!) > settings.trimStick &&
+		Math.abs(stick[i]!) > settings.trimStick &&
 		Math.abs(bank![i]!) < WINGS_LEVEL_DEG &&
 		by?.[i] !== 1 &&
 		(assist?.[i] ?? 0) === 0 &&
-		still(stick!, i, STILL.stick) &&
+		still(stick, i, STILL.stick) &&
 		still(trim!, i, STILL.trim);
 	return runs(0, track.length, settings.trimSeconds * track.rateHz, held).map(({ from, to }) => {
-		const pulled = stick![from]! > 0;
+		const pulled = stick[from]! > 0;
 		return fault(
 			'out-of-trim',
 			track.timeOf(from),

@@ -1,5 +1,9 @@
 import type { Evidence } from '../evidence.js';
 import type { Fault, FaultKind } from '../fault.js';
+import { attentionTaken } from './attention-taken.js';
+import { compassReadInTurn } from './compass-read-in-turn.js';
+import { cutFromOwnHeading } from './cut-from-own-heading.js';
+import { wrongSelector } from './wrong-selector.js';
 import { ballOut } from './ball-out.js';
 import { configurationWrong } from './configuration-wrong.js';
 import { outOfTrim } from './out-of-trim.js';
@@ -82,6 +86,10 @@ const DETECTORS = {
 	'configuration-wrong': { group: 'attitude', find: configurationWrong },
 	'altimeter-not-set': { group: 'attitude', find: altimeterNotSet },
 	'heading-not-set': { group: 'attitude', find: headingNotSet },
+	'cut-from-own-heading': { group: 'navigation', find: cutFromOwnHeading },
+	'wrong-selector': { group: 'navigation', find: wrongSelector },
+	'compass-read-in-turn': { group: 'attitude', find: compassReadInTurn },
+	'attention-taken': { group: 'attitude', find: attentionTaken },
 	'failure-not-named': { group: 'failure', find: failureNotNamed }
 } as const satisfies Record<FaultKind, Detector>;
 

@@ -125,7 +125,7 @@ export class Radios {
 	 */
 	update(settings: RadioSettings, carried: Carried, seconds: number, lookAgain: boolean): void {
 		if (lookAgain || this.fresh) this.reached.clear();
-		const { readings, state, area } = this;
+		const { readings, state } = this;
 		// The one that was tuned when it began, until the failure is taken back.
 		state.silentMHz = carried.trouble.stationOff > 0 ? state.silentMHz || settings.nav1.activeMHz : 0;
 		const { heard } = this;

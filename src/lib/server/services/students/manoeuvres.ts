@@ -1,11 +1,19 @@
 import type { Knex } from 'knex';
-import { manoeuvreRecords, type ManoeuvreRecord } from '@hanza/core';
+import { leaningsOf, manoeuvreRecords, type Leaning, type ManoeuvreRecord } from '@hanza/core';
 import { gradesOf } from '../../data/index.js';
 
-/** What a student has shown of each manoeuvre of attitude flying, by the grades of the flights. */
-export async function manoeuvresOf(db: Knex, studentId: string): Promise<ManoeuvreRecord[]> {
-	const flights = await gradesOf(db, studentId);
-	return manoeuvreRecords(
-		flights.map(({ startedAt, ...flight }) => ({ ...flight, at: startedAt.getTime() }))
-	);
+/** What a student has shown of each manoeuvre of attitude flying, and what leans to one side over the flights, by their grades. */
+export async function manoeuvresOf(
+	db: Knex,
+	studentId: string
+): Promise<{ records: ManoeuvreRecord[]; leanings: Leaning[] }> {
+	const flights = (await gradesOf(db, studentId)).map(({ startedAt, ...flight }) => ({
+		...flight,
+		at: startedAt.getTime()
+	}));
+	flights.sort((a, b) => a.at - b.at);
+	return {
+		records: manoeuvreRecords(flights),
+		leanings: leaningsOf(flights.map(({ grade }) => grade))
+	};
 }

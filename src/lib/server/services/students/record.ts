@@ -19,7 +19,8 @@ export async function studentPage(db: Knex, person: Person, id: string) {
 	]);
 	return {
 		student: { id: student.id, name: student.name },
-		manoeuvres,
+		manoeuvres: manoeuvres.records,
+		leanings: manoeuvres.leanings,
 		scans,
 		flights,
 		attention: attentionOf(flights.slice(0, 5), tasks.length, new Date()),

@@ -48,6 +48,14 @@
 	{:else}<li class="px-3 py-2 text-ink-soft">Nothing.</li>{/each}
 </ul>
 
+{#if data.leanings.length > 0}
+	<h2 class="mt-6">Leans to one side</h2>
+	<ul class="sheet mt-2 divide-y divide-line">
+		{#each data.leanings as { kind, text, tryNext } (kind)}
+			<li class="px-3 py-2">{text} <span class="block text-sm text-ink-soft">{tryNext}</span></li>
+		{/each}
+	</ul>
+{/if}
 {#if data.manoeuvres.length > 0}
 	<h2 class="mt-6">Attitude flying</h2>
 	<div class="sheet mt-2 overflow-x-auto"><ManoeuvreTable records={data.manoeuvres} /></div>

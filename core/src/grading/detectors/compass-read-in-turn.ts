@@ -1,0 +1,50 @@
+import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
+import type { Evidence } from '../evidence.js';
+import { fault, type Fault } from '../fault.js';
+import { wasDark } from './dials.js';
+import { stretches } from './stretches.js';
+
+/** The roll-out begins where the bank has come down to this share. */
+const ROLLED = 0.8;
+const LEAST_BANK_DEG = 6;
+/** The card showed the heading within this when the roll-out began, degrees; the aeroplane came out this far from it. */
+const READ_DEG = 7;
+const MISSED_DEG = 9;
+/** The card has come to rest so long after the wings are level, s. */
+const REST_SECONDS = 6;
+
+/** Without a heading dial: a turn ended when the compass card showed the heading, with the bank still on. */
+export function compassReadInTurn({ card, track, times }: Evidence): Fault[] {
+	const names = ['bankDeg', 'headingDeg', 'compassDeg'] as const;
+	if (!names.every((name) => track.has(name))) return [];
+	const [rolled, heading, compass] = names.map((name) => track.column(name));
+	const bank = runningMean(rolled!, Math.round(track.rateHz / 2));
+	const faults: Fault[] = [];
+	const all = stretches(card, track, times);
+	all.forEach(({ phase, from, to }, i) => {
+		const next = all[i + 1];
+		const asked = phase.targets.bankDeg?.value ?? 0;
+		const target = next?.phase.targets.headingDeg?.value;
+		if (asked === 0 || !next || target === undefined || !wasDark(track, 'heading', from, from + 1)) return;
+		const side = Math.sign(asked);
+		const flown = median(Float64Array.from(bank.subarray((from + to) >> 1, to), (value) => side * value));
+		if (flown < LEAST_BANK_DEG) return;
+		const last = Math.min(next.to, to + Math.round(25 * track.rateHz));
+		let begun = (from + to) >> 1;
+		for (let k = begun; k < last; k++) if (side * bank[k]! >= ROLLED * flown) begun = k;
+		const rest = Math.min(last, begun + Math.round(REST_SECONDS * track.rateHz));
+		const shown = signedDeg(compass![begun]! - target);
+		const out = signedDeg(heading![rest]! - target);
+		if (Math.abs(shown) > READ_DEG || Math.abs(out) < MISSED_DEG) return;
+		faults.push(
+			fault(
+				'compass-read-in-turn',
+				track.timeOf(begun),
+				track.timeOf(rest),
+				`You rolled out when the card showed ${formatHeading(compass![begun]!)} with ${Math.round(flown)}° of bank on; the heading was ${formatHeading(heading![rest]!)} when it had come to rest.`,
+				'In a turn the card lies by what the dip makes of the bank. Turn by clock or by the rule, level the wings, wait, and read it then.'
+			)
+		);
+	});
+	return faults;
+}
