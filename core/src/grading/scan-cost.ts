@@ -1,3 +1,4 @@
+import { INSTRUMENTS, type Instrument } from '../aircraft/index.js';
 import { formatClock } from '../base/index.js';
 import type { Track } from '../recording/index.js';
 import {
@@ -8,6 +9,7 @@ import {
 	SCAN_NAMES,
 	TARGET_KINDS,
 	targetColumn,
+	type Dark,
 	type Dwell,
 	type ScanAnalysis,
 	type ScanFault,
@@ -17,6 +19,7 @@ import {
 	type TargetKind,
 	type TaskCard
 } from '../training/index.js';
+import { wasDark } from './detectors/dials.js';
 import { deviations } from './measure.js';
 import { type Standard, toleranceOf } from './standard.js';
 import { itemName } from './wording/items.js';
@@ -144,6 +147,9 @@ export interface ScanReport extends ScanAnalysis {
 	emphasis: string[];
 }
 
+const isDial = (instrument: ScanInstrument): instrument is ScanInstrument & Instrument =>
+	(INSTRUMENTS as readonly string[]).includes(instrument);
+
 /** A flight's scan by a school, with what its faults cost. */
 export function reportScan(
 	looks: readonly Dwell[],
@@ -153,7 +159,11 @@ export function reportScan(
 	standard: Standard,
 	settings: ScanSettings = SCAN_DEFAULTS
 ): ScanReport {
-	const analysis = analyseScan(looks, school, conditionsOf(track), settings);
+	const dark: Dark = (instrument, atMs) => {
+		const i = Math.min(track.length - 1, Math.max(0, Math.round((atMs / 1000) * track.rateHz)));
+		return isDial(instrument) && wasDark(track, instrument, i, i + 1);
+	};
+	const analysis = analyseScan(looks, school, conditionsOf(track), settings, dark);
 	return {
 		...analysis,
 		school,

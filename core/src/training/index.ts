@@ -31,6 +31,7 @@ export {
 	ScanOutput,
 	analyseScan,
 	solveScan,
+	type Dark,
 	type ScanAnalysis,
 	type ScanFault
 } from './scan/analyse.js';

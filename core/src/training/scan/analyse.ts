@@ -115,6 +115,9 @@ function entropyBits(transitions: readonly { from: ScanInstrument; count: number
 	}, 0);
 }
 
+/** Whether a dial is covered or has failed at a time, ms: what cannot be read need not be looked at. */
+export type Dark = (instrument: ScanInstrument, atMs: number) => boolean;
+
 /**
  * What a sequence of looks says of a scan, by the definitions of a school.
  * @param looks in flight time, ms, without overlap.
@@ -125,7 +128,8 @@ export function analyseScan(
 	looks: readonly Dwell[],
 	schoolId: SchoolId,
 	condition: (atMs: number) => ScanCondition = () => 'level',
-	settings: ScanSettings = SCAN_DEFAULTS
+	settings: ScanSettings = SCAN_DEFAULTS,
+	dark: Dark = () => false
 ): ScanAnalysis {
 	const school = SCHOOLS[schoolId];
 	const kept = orderedDwells(looks, settings);
@@ -181,7 +185,7 @@ export function analyseScan(
 		transitions,
 		faults: [
 			...fixations(kept, condition, settings),
-			...omissions(kept, school, condition, settings),
+			...omissions(kept, school, condition, settings, dark),
 			...emphases(kept, time, total, school, condition, settings)
 		].sort((a, b) => a.startMs - b.startMs)
 	};
@@ -208,7 +212,8 @@ function omissions(
 	looks: readonly Dwell[],
 	school: School,
 	condition: (atMs: number) => ScanCondition,
-	settings: ScanSettings
+	settings: ScanSettings,
+	dark: Dark
 ): ScanFault[] {
 	const [first, last] = [looks[0], looks.at(-1)];
 	if (!first || !last) return [];
@@ -223,7 +228,7 @@ function omissions(
 			let without = 0;
 			let startMs = from;
 			for (let at = from; at < to; at += NEED_STEP_MS) {
-				const needed = isNeeded(school, condition(at), instrument);
+				const needed = !dark(instrument, at) && isNeeded(school, condition(at), instrument);
 				if (!needed) {
 					without = 0;
 					startMs = at + NEED_STEP_MS;

@@ -1,0 +1,760 @@
+import {
+	CardFlight,
+	clamp,
+	coverBit,
+	FAILURE_KINDS,
+	normalizeDeg,
+	Recorder,
+	SeededRandom,
+	signedDeg,
+	type Aircraft,
+	type Area,
+	type ControlInputs,
+	type RadioReadings,
+	type RobotFlight,
+	type TaskCard,
+	type Technique
+} from '../../src/index.js';
+import { AFFECTED_INSTRUMENTS } from '../../src/aircraft/index.js';
+import type { Hands } from '../../src/training/index.js';
+import { roughTrueKt } from '../../src/navigation/index.js';
+import { Navigator } from '../../src/pilots/navigator.js';
+import type { PanelPerception } from '../../src/pilots/panel-perception.js';
+import { planAhead, type Plan } from '../../src/pilots/plan.js';
+import { Recovery } from '../../src/pilots/recovery.js';
+import { HumanEye, type Seen } from './human-eye.js';
+
+const SECONDS = 0.1;
+/** What a practised pilot allows for his own reaction, s. */
+const REACTING_SECONDS = 1;
+/** From seeing to a hand that moves, s. */
+const REACTION = [0.3, 0.8] as const;
+/** What a hand that means to stand still does, of the stick's way; and how quickly it wanders. */
+const JITTER = 0.012;
+const JITTER_SHARE = 0.12;
+/** A stick is moved no faster, of its way in a second; a throttle neither. */
+const STICK_PER_SECOND = 1.6;
+const THROTTLE_PER_SECOND = 0.3;
+/** What is not worth a correction; each pilot has a band of his own within these. */
+const BANDS = {
+	altitudeFt: [20, 45],
+	headingDeg: [1.5, 3.5],
+	airspeedKt: [2.5, 5],
+	rateFpm: [70, 140]
+} as const;
+/** Between two corrections of one thing, s: the first has to settle. */
+const SETTLE = { pitch: 4, power: 7, bank: 1 } as const;
+/** A size that is meant is met within this, as a share. */
+const SIZE_SCATTER = 0.3;
+const MOST_BANK_DEG = 14;
+const REACT_NAMING = [8, 25] as const;
+
+/** What was last seen of each dial, with the error of the reading. */
+interface Known {
+	altimeterFt: number;
+	airspeedKias: number;
+	verticalSpeedFpm: number;
+	headingDeg: number;
+	pitchDeg: number;
+	bankDeg: number;
+	turnRateDegPerSecond: number;
+	ballDeg: number;
+	compassDeg: number;
+	steadyKias: number;
+}
+
+type Panel = CardFlight['flight']['panel'];
+
+/**
+ * A pilot as people are, for trying detectors on: looks at one dial at a time and knows of the others only what was last
+ * seen; acts three to eight tenths of a second after; leaves small errors alone; corrects by sizes that scatter; a hand
+ * that is never still. What he wants of a card he knows as the robots do; eyes, timing and hands are his own. A technique
+ * adds a fault on purpose.
+ */
+export class HumanPilot implements Hands {
+	private readonly random: SeededRandom;
+	private readonly eye: HumanEye;
+	private readonly plans: Plan[];
+	private readonly navigator: Navigator | null;
+	private readonly recovery: Recovery | null;
+	private readonly known: Known;
+	private readonly bands: Record<keyof typeof BANDS, number>;
+	private readonly queue: { at: number; act: () => void }[] = [];
+	private readonly headingLost: boolean;
+	private seenRadio: RadioReadings | null;
+	private seconds = 0;
+	private ticks = 0;
+	private intent = 0;
+	private intentSince = 0;
+	private levelFt: number;
+	private levellingOff = false;
+	private forgetsUntil = -1;
+	private heldFor = -1;
+	private juggledUntil = -1;
+	private awayUntil = -1;
+	private setAside = 0;
+	/** What the hands are told to do. */
+	private wanted = { pitchDeg: 0, bankDeg: 0, throttle: 0, rudder: 0 };
+	private pitchBiasDeg = 0;
+	private press = { pitch: 0, bank: 0 };
+	private force = 0;
+	private stick = { elevator: 0, aileron: 0 };
+	private jitter = { elevator: 0, aileron: 0, rudder: 0 };
+	private throttle: number;
+	private trim: number;
+	private lastAttitude: { pitchDeg: number; bankDeg: number } | null = null;
+	private readonly lastChange = { pitch: -99, power: -99, bank: -99 };
+	private straightSince = 0;
+	private readonly named = new Map<number, number>();
+	private altimeterOff: number;
+	private headingKnob: number;
+	private readonly side: number;
+
+	constructor(
+		private readonly technique: Technique,
+		private readonly card: TaskCard,
+		private readonly aircraft: Aircraft,
+		seed: number,
+		initial: ControlInputs,
+		panel: Panel,
+		radio: Readonly<RadioReadings> | null
+	) {
+		this.random = new SeededRandom(seed * 7919 + 13);
+		const { random } = this;
+		this.bands = Object.fromEntries(
+			Object.entries(BANDS).map(([key, [low, high]]) => [key, random.between(low, high)])
+		) as Record<keyof typeof BANDS, number>;
+		this.eye = new HumanEye(random, technique.omits, technique.staresAt);
+		this.plans = planAhead(card, aircraft);
+		this.seenRadio = radio && { ...radio };
+		this.navigator = card.navigation && radio ? new Navigator(card, technique, { ...radio }, initial) : null;
+		this.recovery = card.upset ? new Recovery(panel, technique.recovers) : null;
+		const lost = (kind: string) =>
+			(card.failures ?? []).some(
+				(one) => one.kind === kind && one.onset.kind === 'at' && one.onset.seconds === 0
+			);
+		this.headingLost =
+			lost('heading-stuck') || lost('vacuum') || (card.covered?.includes('heading') ?? false);
+		this.throttle = initial.throttle;
+		this.trim = initial.trim;
+		this.wanted.throttle = initial.throttle;
+		this.wanted.pitchDeg = panel.pitchDeg;
+		this.levelFt = panel.altimeterFt;
+		this.altimeterOff = technique.altimeterOffHpa ?? 0;
+		this.headingKnob = technique.headingKnobOffDeg ?? 0;
+		this.side = random.next() < 0.5 ? -1 : 1;
+		const { altimeterFt, airspeedKias, verticalSpeedFpm, headingDeg, pitchDeg, bankDeg } = panel;
+		const { turnRateDegPerSecond, ballDeg, compassDeg } = panel;
+		this.known = {
+			altimeterFt,
+			airspeedKias,
+			verticalSpeedFpm,
+			headingDeg,
+			pitchDeg,
+			bankDeg,
+			turnRateDegPerSecond,
+			ballDeg,
+			compassDeg,
+			steadyKias: airspeedKias
+		};
+	}
+
+	get looks() {
+		return this.eye.looks;
+	}
+
+	controls(flown: CardFlight): ControlInputs {
+		const { flight, progress, inputs } = flown;
+		this.seconds += SECONDS;
+		this.ticks++;
+		for (let k = this.queue.length - 1; k >= 0; k--)
+			if (this.queue[k]!.at <= this.seconds) this.queue.splice(k, 1)[0]!.act();
+		const { panel } = flight;
+		this.lastInputs = inputs;
+		const before = this.eye.now;
+		if (this.eye.move(this.seconds, this.weights())) this.read(before, panel);
+		this.whileLooking(panel, flight.radio);
+		if (this.recovery && !this.recovery.done) return this.recover(panel, inputs);
+		this.decide(progress.current);
+		this.steerByRadio(flight.radio);
+		return this.hands(panel, inputs, flight.failureMask);
+	}
+
+	private get plan(): Plan {
+		return this.plans[this.intent]!;
+	}
+
+	/** How often each dial is worth a look: what moves is looked at more. */
+	private weights(): Partial<Record<Seen, number>> {
+		const turning = Math.abs(this.wanted.bankDeg) > 3;
+		const { vertical } = this.plan;
+		const near = this.plan.toFt !== null && Math.abs(this.plan.toFt - this.known.altimeterFt) < 200;
+		return {
+			altimeter: near ? 3 : 1.2,
+			airspeed: vertical.kind === 'speed' || this.isSlowing ? 1.6 : 1,
+			heading: this.headingLost ? 0.2 : turning ? 2.6 : 1.2,
+			'vertical-speed': this.technique.chasesVerticalSpeed ? 6 : vertical.kind === 'rate' ? 1.4 : 0.8,
+			turn: turning || this.headingLost ? 1.6 : 0.6,
+			engine: 0.25,
+			...(this.headingLost ? { compass: turning ? (this.technique.readsCompassInTurn ? 3 : 0.2) : 1.4 } : {}),
+			...(this.navigator ? { needle: 1.6 } : {})
+		};
+	}
+
+	private get isSlowing(): boolean {
+		return this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach';
+	}
+
+	private scattered(size: number): number {
+		return size * (1 + SIZE_SCATTER * clamp(this.random.normal(), -2, 2));
+	}
+
+	/** Acts after a reaction. */
+	private after(act: () => void): void {
+		this.queue.push({ at: this.seconds + this.random.between(...REACTION), act });
+	}
+
+	/** Takes in what the look at a dial has shown, and decides what to do about it. */
+	private read(dial: Seen, panel: Panel): void {
+		const { known, random, plan } = this;
+		const off = (size: number) => size * random.normal();
+		switch (dial) {
+			case 'altimeter':
+				known.altimeterFt = panel.altimeterFt + off(6);
+				this.correctAltitude();
+				return;
+			case 'airspeed':
+				known.airspeedKias = panel.airspeedKias + off(0.8);
+				known.steadyKias += 0.5 * (known.airspeedKias - known.steadyKias);
+				this.correctSpeed();
+				return;
+			case 'vertical-speed':
+				known.verticalSpeedFpm = panel.verticalSpeedFpm + off(20);
+				this.correctRate();
+				return;
+			case 'heading':
+				if (!this.headingLost) known.headingDeg = normalizeDeg(panel.headingDeg + off(0.7));
+				return;
+			case 'turn':
+				if (!this.headingLost) known.turnRateDegPerSecond = panel.turnRateDegPerSecond + off(0.15);
+				known.ballDeg = panel.ballDeg + off(0.4);
+				if (Math.abs(known.ballDeg) > 1.2 && this.technique.rudderHeld === undefined) {
+					const step = this.scattered(0.016 * known.ballDeg);
+					this.after(() => (this.wanted.rudder = clamp(this.wanted.rudder + step, -0.6, 0.6)));
+				}
+				return;
+			case 'compass':
+				known.compassDeg = panel.compassDeg + off(1);
+				// Believed when it has come to rest.
+				if (this.seconds - this.straightSince > 5)
+					known.headingDeg = normalizeDeg(
+						known.headingDeg + 0.6 * signedDeg(known.compassDeg - known.headingDeg)
+					);
+				return;
+			case 'engine':
+				if (plan.vertical.kind === 'speed' && this.seconds > this.forgetsUntil)
+					this.after(() => (this.wanted.throttle = plan.throttle));
+				return;
+			default:
+		}
+	}
+
+	/** What is taken in all the time while the eye rests on something: the horizon, the needles. */
+	private whileLooking(panel: Panel, radio: Readonly<RadioReadings> | null): void {
+		const { known } = this;
+		// What moves is known to go on moving between two looks.
+		known.altimeterFt += (known.verticalSpeedFpm / 60) * SECONDS;
+		known.headingDeg = normalizeDeg(
+			known.headingDeg + known.turnRateDegPerSecond * SECONDS * (this.headingLost ? 1 : 0.9)
+		);
+		if (Math.abs(panel.turnRateDegPerSecond) > 0.6) this.straightSince = this.seconds;
+		if (this.eye.now === 'needle' && radio) this.seenRadio = { ...radio };
+		if (this.eye.now === 'turn' && !this.headingLost) known.turnRateDegPerSecond = panel.turnRateDegPerSecond;
+		if (this.eye.now === 'heading' && !this.headingLost) known.headingDeg = panel.headingDeg;
+		if (this.eye.now === 'compass') known.compassDeg = panel.compassDeg;
+		if (this.eye.now !== 'attitude') {
+			this.press.pitch *= 0.8;
+			this.press.bank *= 0.8;
+			this.lastAttitude = null;
+			return;
+		}
+		known.pitchDeg = panel.pitchDeg;
+		known.bankDeg = panel.bankDeg;
+		// Without the heading dial the bank says how fast it turns, better than a needle that feels the roll.
+		if (this.headingLost)
+			known.turnRateDegPerSecond =
+				(1091 * Math.tan((panel.bankDeg * Math.PI) / 180)) /
+				roughTrueKt(known.airspeedKias, known.altimeterFt);
+		this.attitude(panel);
+	}
+
+	/** The stick while the horizon is looked at: toward the attitude that is wanted, and let go near it. */
+	private attitude({ pitchDeg, bankDeg }: Panel): void {
+		const rate = this.lastAttitude
+			? {
+					pitch: (pitchDeg - this.lastAttitude.pitchDeg) / SECONDS,
+					bank: (bankDeg - this.lastAttitude.bankDeg) / SECONDS
+				}
+			: { pitch: 0, bank: 0 };
+		this.lastAttitude = { pitchDeg, bankDeg };
+		const pitch = this.wanted.pitchDeg - pitchDeg;
+		const bank = this.wanted.bankDeg - bankDeg;
+		// The faster, the lighter the hand.
+		const firm = clamp((90 / this.known.airspeedKias) ** 2, 0.35, 1.3);
+		const press = {
+			pitch:
+				Math.abs(pitch) < 0.3
+					? -0.02 * firm * rate.pitch
+					: clamp(firm * (0.035 * pitch - 0.022 * rate.pitch), -0.4, 0.4),
+			bank:
+				Math.abs(bank) < 0.8
+					? -0.008 * firm * rate.bank
+					: clamp(firm * (0.02 * bank - 0.009 * rate.bank), -0.5, 0.5)
+		};
+		// The force that the attitude goes on asking for is held, until it is trimmed away.
+		this.force = clamp(this.force + 0.012 * firm * clamp(pitch, -4, 4) * SECONDS, -0.6, 0.6);
+		const delay = this.random.between(...REACTION) * 0.4;
+		this.queue.push({ at: this.seconds + delay, act: () => (this.press = press) });
+	}
+
+	private mayChange(what: keyof typeof SETTLE): boolean {
+		if (this.seconds - this.lastChange[what] < SETTLE[what] * this.random.between(0.9, 1.5)) return false;
+		this.lastChange[what] = this.seconds;
+		return true;
+	}
+
+	private nose(byDeg: number): void {
+		const step = this.scattered(byDeg);
+		this.after(() => (this.pitchBiasDeg = clamp(this.pitchBiasDeg + step, -8, 8)));
+	}
+
+	private get target(): { altitudeFt: number } | null {
+		const { vertical } = this.plan;
+		if (vertical.kind === 'altitude') return vertical;
+		return vertical.kind === 'level' ? { altitudeFt: this.levelFt } : null;
+	}
+
+	/** What is added to the known pitch while an altitude is gone back to, degrees. */
+	private returningDeg = 0;
+
+	private correctAltitude(): void {
+		const { target } = this;
+		if (!target || this.technique.chasesVerticalSpeed) return;
+		const error = target.altitudeFt - this.known.altimeterFt;
+		const early = this.technique.levelOffLead > 0.3 && this.levellingOff;
+		const band = this.bands.altitudeFt;
+		if (Math.abs(error) < band) {
+			if (this.returningDeg !== 0) this.after(() => (this.returningDeg = 0));
+			return;
+		}
+		if (!this.mayChange('pitch')) return;
+		const most = early ? 0.7 : 2.4;
+		const wanted = clamp(this.scattered(0.014 * error), -most, most);
+		this.after(() => (this.returningDeg = wanted));
+	}
+
+	private correctRate(): void {
+		const { vertical } = this.plan;
+		const { verticalSpeedFpm } = this.known;
+		if (this.technique.chasesVerticalSpeed && vertical.kind !== 'speed') {
+			const wanted =
+				vertical.kind === 'rate'
+					? vertical.fpm
+					: clamp(
+							((this.target?.altitudeFt ?? this.known.altimeterFt) - this.known.altimeterFt) * 4,
+							-300,
+							300
+						);
+			this.nose(clamp((wanted - verticalSpeedFpm) * 0.011, -3.5, 3.5));
+			return;
+		}
+		if (vertical.kind === 'rate') {
+			const error = vertical.fpm - verticalSpeedFpm;
+			if (
+				Math.abs(error) > this.bands.rateFpm &&
+				this.seconds - this.intentSince > 7 &&
+				this.mayChange('pitch')
+			)
+				this.nose(clamp(error * 0.0045, -2, 2));
+			return;
+		}
+		// In level flight a rate that stays is a pitch that is not the right one.
+		if (this.target && this.returningDeg === 0 && Math.abs(verticalSpeedFpm) > 70 && this.mayChange('pitch'))
+			this.nose(clamp(-verticalSpeedFpm * 0.004, -1.2, 1.2));
+	}
+
+	private correctSpeed(): void {
+		const { plan, known } = this;
+		const error = plan.airspeedKias - known.airspeedKias;
+		if (plan.vertical.kind === 'speed') {
+			if (
+				Math.abs(error) > this.bands.airspeedKt &&
+				this.seconds - this.intentSince > 6 &&
+				this.mayChange('pitch')
+			)
+				this.nose(clamp(-error * 0.28, -2.5, 2.5));
+			return;
+		}
+		if (this.isSlowing || this.seconds < this.forgetsUntil) return;
+		if (Math.abs(error) < this.bands.airspeedKt || this.seconds - this.intentSince < 6) return;
+		if (!this.mayChange('power')) return;
+		const step = this.scattered(clamp(error * 0.013, -0.15, 0.15));
+		this.after(() => (this.wanted.throttle = clamp(this.wanted.throttle + step, 0, 1)));
+	}
+
+	private decide(currentPhase: number): void {
+		if (currentPhase > this.intent + (this.endsItself(this.intent) ? 1 : 0))
+			this.goTo(Math.min(currentPhase, this.plans.length - 1));
+		const next = this.plans[this.intent + 1];
+		if (!next) return;
+		const { known, technique, plan } = this;
+		const speed = this.card.phases[this.intent]!.targets.airspeedKias;
+		if (speed?.mode === 'reach') {
+			if (Math.abs(known.airspeedKias - speed.value) <= technique.descendWithinKt + 1)
+				this.goTo(this.intent + 1);
+			return;
+		}
+		if (plan.vertical.kind !== 'altitude' && plan.toFt !== null) {
+			const rate = plan.vertical.kind === 'rate' ? plan.vertical.fpm : known.verticalSpeedFpm;
+			const up =
+				plan.vertical.kind === 'rate' ? rate > 0 : plan.vertical.kind === 'speed' && plan.vertical.up;
+			// Between looks the altimeter is known to go on.
+			const passed = (known.altimeterFt - plan.toFt) * (up ? 1 : -1);
+			const reacting = technique.levelOffLead > 0 ? (REACTING_SECONDS * Math.abs(rate)) / 60 : 0;
+			if (passed >= -technique.levelOffLead * Math.abs(rate) - reacting) this.goTo(this.intent + 1);
+			return;
+		}
+		if (this.turnsByOwnReckoning(this.intent) && next.lateral.kind === 'heading') {
+			const { bankDeg } = plan.lateral as { bankDeg: number };
+			const reads = technique.readsCompassInTurn && this.headingLost;
+			const toGo =
+				signedDeg(next.lateral.headingDeg - (reads ? known.compassDeg : known.headingDeg)) *
+				Math.sign(bankDeg);
+			if (reads) {
+				if (Math.abs(toGo) > 3) return;
+				known.headingDeg = known.compassDeg;
+				this.goTo(this.intent + 1);
+			} else if (toGo < Math.abs(bankDeg) * 0.5 + 1.5 && toGo > -90) this.goTo(this.intent + 1);
+		}
+	}
+
+	private turnsByOwnReckoning(index: number): boolean {
+		const { end } = this.card.phases[index]!;
+		return (
+			this.plans[index]!.lateral.kind === 'bank' &&
+			end.kind === 'all' &&
+			end.of.some((leaf) => leaf.kind === 'within' && leaf.channel === 'bankDeg')
+		);
+	}
+
+	private endsItself(index: number): boolean {
+		const plan = this.plans[index]!;
+		if (!this.plans[index + 1]) return false;
+		return (
+			this.card.phases[index]!.targets.airspeedKias?.mode === 'reach' ||
+			(plan.vertical.kind !== 'altitude' && plan.toFt !== null) ||
+			this.turnsByOwnReckoning(index)
+		);
+	}
+
+	private goTo(index: number): void {
+		if (index === this.intent) return;
+		const before = this.plan;
+		this.intent = index;
+		this.intentSince = this.seconds;
+		const now = this.plan;
+		const { technique } = this;
+		this.levellingOff = before.vertical.kind !== 'altitude' && now.vertical.kind === 'altitude';
+		const turns = now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
+		if (technique.forgetsPower && (this.levellingOff || turns)) this.forgetsUntil = this.seconds + 45;
+		if (technique.juggles) this.juggledUntil = this.seconds + this.random.between(5, 8);
+		this.levelFt = this.known.altimeterFt;
+		// The known power and pitch of what comes, each in its own breath; nothing is moved that stays as it is.
+		if (Math.abs(now.pitchDeg - before.pitchDeg) > 0.4)
+			this.after(() => {
+				this.pitchBiasDeg *= 0.5;
+				this.returningDeg = 0;
+			});
+		const next = this.plans[index + 1];
+		// A change of speed ahead of a descent is made with the descent's own power.
+		const descends =
+			this.card.phases[index]!.targets.airspeedKias?.mode === 'reach' &&
+			next?.vertical.kind === 'rate' &&
+			next.vertical.fpm < 0;
+		const throttle = descends ? next.throttle : now.throttle;
+		if (Math.abs(throttle - this.wanted.throttle) > 0.03 && this.seconds >= this.forgetsUntil) {
+			// Late through a level-off without a lead: the hand is late as well.
+			const late = this.levellingOff && technique.levelOffLead <= 0 ? 4 : 0;
+			this.queue.push({
+				at: this.seconds + this.random.between(...REACTION) + late,
+				act: () => (this.wanted.throttle = clamp(throttle + 0.02 * this.random.normal(), 0, 1))
+			});
+			this.lastChange.power = this.seconds;
+		}
+		this.lastChange.pitch = this.seconds;
+	}
+
+	/** What the wings are to do, by heading, by bank, or by the radios. */
+	private steerByRadio(radio: Readonly<RadioReadings> | null): void {
+		const { known, plan } = this;
+		let lateral = plan.lateral as Plan['lateral'] | { kind: 'heading'; headingDeg: number };
+		if (lateral.kind === 'path') {
+			if (!this.navigator || !this.seenRadio || !radio) return;
+			// The ear is always on; the eye is not.
+			this.seenRadio.identified = radio.identified;
+			lateral = this.navigator.steer(
+				this.intent,
+				lateral.path,
+				this.seenRadio,
+				{ headingDeg: known.headingDeg, turnRateDegPerSecond: known.turnRateDegPerSecond },
+				roughTrueKt(known.airspeedKias, known.altimeterFt)
+			);
+		}
+		if (lateral.kind === 'bank') {
+			const taught = lateral.bankDeg;
+			// The turn needle says whether that is enough.
+			const { turnRateDegPerSecond } = known;
+			const slow = Math.abs(taught) > 5 ? clamp(3 - Math.abs(turnRateDegPerSecond), -1, 1) : 0;
+			const bankDeg =
+				taught +
+				(this.seconds - this.intentSince > 8 && Math.abs(taught) > 10 ? Math.sign(taught) * slow * 1.5 : 0);
+			this.bank(bankDeg);
+			return;
+		}
+		if (lateral.kind !== 'heading') return;
+		const error = signedDeg(lateral.headingDeg - known.headingDeg);
+		const before = this.plans[this.intent - 1];
+		if (this.technique.holdsBank && before?.lateral.kind === 'bank' && this.heldFor !== this.intent) {
+			const side = Math.sign(before.lateral.bankDeg);
+			if (error * side > -2 && this.seconds - this.intentSince < 12) {
+				this.bank(before.lateral.bankDeg);
+				return;
+			}
+			this.heldFor = this.intent;
+		}
+		const turning = Math.abs(this.wanted.bankDeg) > 2;
+		// Left alone while it is small; rolled out with a lead once it is being corrected.
+		const band = turning ? Math.max(1, 0.35 * Math.abs(this.wanted.bankDeg)) : this.bands.headingDeg;
+		if (Math.abs(error) < band) this.bank(0);
+		else if (!turning || Math.sign(error) !== Math.sign(this.wanted.bankDeg) || Math.abs(error) > 20)
+			this.bank(clamp(this.turnFor(error), -MOST_BANK_DEG, MOST_BANK_DEG));
+	}
+
+	private turnFor(errorDeg: number): number {
+		return Math.sign(errorDeg) * clamp(1.1 * Math.abs(errorDeg), 4, MOST_BANK_DEG);
+	}
+
+	private askedBank = 0;
+
+	private bank(deg: number): void {
+		if (Math.abs(deg - this.askedBank) < 1.5) return;
+		this.askedBank = deg;
+		const meant = deg === 0 ? 0.4 * this.random.normal() : deg * (1 + 0.06 * this.random.normal());
+		this.after(() => (this.wanted.bankDeg = meant));
+	}
+
+	/** Both hands and the feet, for the next tenth of a second. */
+	private hands(panel: Panel, previous: ControlInputs, failures: number): ControlInputs {
+		const { technique, plan, known } = this;
+		let pitchDeg = plan.pitchDeg + this.pitchBiasDeg + this.returningDeg;
+		// Too fast for the plan's pitch: held lower until it has slowed, and higher when slow.
+		if (this.target) pitchDeg += clamp((known.airspeedKias - plan.airspeedKias) * -0.1, -3, 0.6);
+		const juggles = this.seconds < this.juggledUntil;
+		if (juggles) pitchDeg += 4 * this.side;
+		const step = technique.pitchRateDegPerSecond * 1.4 * SECONDS;
+		this.wanted.pitchDeg += clamp(pitchDeg - this.wanted.pitchDeg, -step, step);
+
+		// Too fast for what is to come down: less power until it may.
+		const waits = this.waits(previous);
+		let throttle = this.wanted.throttle + (juggles ? 0.35 * this.side : 0) - (waits ? 0.2 : 0);
+		if (this.seconds < this.forgetsUntil || this.eye.stares(this.seconds)) throttle = this.throttle;
+		const most = THROTTLE_PER_SECOND * SECONDS;
+		this.throttle += clamp(clamp(throttle, 0, 1) - this.throttle, -most, most);
+
+		for (const axis of ['elevator', 'aileron', 'rudder'] as const)
+			this.jitter[axis] +=
+				-JITTER_SHARE * this.jitter[axis] + JITTER * Math.sqrt(2 * JITTER_SHARE) * this.random.normal();
+		const away = this.isAway() || this.eye.stares(this.seconds);
+		this.toward('elevator', away ? 0.03 * this.side : this.press.pitch + this.force);
+		this.toward('aileron', away ? 0.018 * this.side : this.press.bank);
+		this.trimAway();
+		return {
+			...previous,
+			elevator: clamp(this.stick.elevator + this.jitter.elevator, -1, 1),
+			aileron: clamp(this.stick.aileron + this.jitter.aileron, -1, 1),
+			rudder: clamp((technique.rudderHeld ?? this.wanted.rudder) + 0.5 * this.jitter.rudder, -1, 1),
+			throttle: this.throttle,
+			trim: this.trim,
+			...this.configured(previous),
+			propeller: plan.propeller,
+			...(this.navigator?.hands ?? {}),
+			...this.name(previous, failures),
+			alternateStatic: this.staticNamed ? 1 : previous.alternateStatic,
+			headingKnobDeg: previous.headingKnobDeg + this.setHeading(panel),
+			altimeterSettingHpa: previous.altimeterSettingHpa + this.setAltimeter(),
+			byInstructor: 0
+		};
+	}
+
+	private toward(axis: 'elevator' | 'aileron', wanted: number): void {
+		const most = STICK_PER_SECOND * SECONDS;
+		this.stick[axis] += clamp(wanted - this.stick[axis], -most, most);
+	}
+
+	/** A force that has been held for a while is taken away by the wheel, in steps. */
+	private trimAway(): void {
+		if (this.technique.neverTrims || Math.abs(this.force) < 0.012 || this.ticks % 12 !== 0) return;
+		const { trimRangeDeg, elevator } = this.aircraft.controls;
+		const share = this.random.between(0.3, 0.7);
+		const perStick = -elevator.minimumDeg / trimRangeDeg;
+		this.trim = clamp(this.trim + share * this.force * perStick, -1, 1);
+		this.force *= 1 - share;
+	}
+
+	private waits(previous: ControlInputs): boolean {
+		const { flapsDeg, gear } = this.configured(previous);
+		return !this.technique.forgetsConfiguration && (flapsDeg < this.plan.flapsDeg || gear < this.plan.gear);
+	}
+
+	private configured(previous: ControlInputs): Pick<ControlInputs, 'flapsDeg' | 'gear'> {
+		const { flapsDeg, gear } = this.plan;
+		const { speeds, gear: retractable } = this.aircraft;
+		const soon = this.seconds - this.intentSince < 1.5 + this.random.between(0, 1);
+		if (this.technique.forgetsConfiguration || soon)
+			return { flapsDeg: previous.flapsDeg, gear: previous.gear };
+		const fast = (limitKias: number) => this.known.airspeedKias > limitKias - 3;
+		return {
+			flapsDeg: flapsDeg > previous.flapsDeg && fast(speeds.flapsMaximumKias) ? previous.flapsDeg : flapsDeg,
+			gear:
+				retractable && gear !== previous.gear && fast(retractable.operateMaximumKias) ? previous.gear : gear
+		};
+	}
+
+	/** Says what has failed, some time after the dial has been seen to lie. */
+	private name(
+		{ named, covered }: ControlInputs,
+		failures: number
+	): Pick<ControlInputs, 'named' | 'covered'> {
+		if (this.technique.staysSilent) return { named, covered };
+		FAILURE_KINDS.forEach((kind, bit) => {
+			if ((failures & (1 << bit)) === 0) return;
+			if (!this.named.has(bit)) this.named.set(bit, this.seconds + this.random.between(...REACT_NAMING));
+			if (this.seconds < this.named.get(bit)!) return;
+			named |= 1 << bit;
+			if (kind === 'static-blocked') this.staticNamed = true;
+			for (const instrument of AFFECTED_INSTRUMENTS[kind]) covered |= coverBit(instrument);
+		});
+		return { named, covered };
+	}
+
+	private lastInputs: ControlInputs | null = null;
+	private staticNamed = false;
+
+	private setHeading(panel: Panel): number {
+		if (this.headingKnob !== 0) {
+			const turned = this.headingKnob;
+			this.headingKnob = 0;
+			return turned;
+		}
+		if (this.technique.headingKnobOffDeg || this.headingLost || this.seconds % 120 > SECONDS) return 0;
+		if (this.seconds - this.straightSince < 6) return 0;
+		return clamp(signedDeg(panel.compassDeg - panel.headingDeg) * 0.5, -4, 4);
+	}
+
+	private setAltimeter(): number {
+		const begins = this.altimeterOff;
+		this.altimeterOff = 0;
+		if (!this.technique.distracted || this.seconds < 50 * (this.setAside + 1)) return begins;
+		this.setAside++;
+		this.awayUntil = this.seconds + this.random.between(12, 18);
+		return this.setAside % 2 ? 0.3 : -0.3;
+	}
+
+	private isAway(): boolean {
+		return this.seconds < this.awayUntil;
+	}
+
+	/** The way out of an unusual attitude: the taught one, late and with a hand that shakes. */
+	private recover(panel: Panel, previous: ControlInputs): ControlInputs {
+		const believed = { ...panel, steadyKias: panel.airspeedKias, cardDeg: panel.compassDeg };
+		this.delayed.push(believed);
+		const seen = this.delayed.length > 5 ? this.delayed.shift()! : this.delayed[0]!;
+		const perception = { believed: seen, attitudeLost: false } as unknown as PanelPerception;
+		const hands = this.recovery!.controls(panel, perception, previous, this.plan);
+		for (const axis of ['elevator', 'aileron', 'rudder'] as const)
+			this.jitter[axis] +=
+				-JITTER_SHARE * this.jitter[axis] + JITTER * Math.sqrt(2 * JITTER_SHARE) * this.random.normal();
+		this.throttle += clamp(hands.throttle - this.throttle, -0.08, 0.08);
+		this.trim = hands.trim;
+		this.wanted.throttle = this.throttle;
+		this.wanted.pitchDeg = panel.pitchDeg;
+		this.levelFt = panel.altimeterFt;
+		if (this.technique.recovers === 'incomplete') this.forgetsUntil = 45;
+		return {
+			...hands,
+			throttle: this.throttle,
+			elevator: clamp(hands.elevator * 0.6 + this.jitter.elevator, -1, 1),
+			aileron: clamp(hands.aileron * 0.9 + this.jitter.aileron, -1, 1),
+			byInstructor: 0
+		};
+	}
+	private readonly delayed: PanelPerception['believed'][] = [];
+}
+
+/** Hands that wait while an attitude is set up, tick calls, and fly. */
+class HumanHands implements Hands {
+	pilot: HumanPilot | null = null;
+	private tickedAt = 0;
+
+	constructor(
+		private readonly technique: Technique,
+		private readonly seed: number
+	) {}
+
+	controls(flown: CardFlight): ControlInputs {
+		const { open } = flown.calls;
+		if (open && flown.seconds - Math.max(this.tickedAt, open.dueSeconds) > 3) {
+			flown.inputs = { ...flown.inputs, calls: flown.inputs.calls + 1 };
+			this.tickedAt = flown.seconds;
+		}
+		const { flight, card, director } = flown;
+		if (director && !director.isReady) {
+			flown.direct(director);
+			return flown.inputs;
+		}
+		if (director) flown.handOver();
+		this.pilot ??= new HumanPilot(
+			this.technique,
+			card,
+			flight.setup.aircraft,
+			this.seed,
+			flown.inputs,
+			flight.panel,
+			flight.radio
+		);
+		return this.pilot.controls(flown);
+	}
+}
+
+/** A card flown by a human-like pilot. Same seed, same flight. */
+export function flyByHuman(
+	card: TaskCard,
+	aircraft: Aircraft,
+	area: Area,
+	technique: Technique,
+	seed: number,
+	longestSeconds: number
+): RobotFlight {
+	const recorder = new Recorder();
+	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (row) => recorder.add(row));
+	if (card.upset) flown.setUp(card.upset, seed);
+	const hands = new HumanHands(technique, seed);
+	while (!flown.progress.done && !flown.flight.ended && flown.seconds < longestSeconds) flown.step(hands);
+	const endMs = flown.seconds * 1000;
+	return {
+		track: recorder.track(),
+		looks: (hands.pilot?.looks ?? []).filter(({ startMs }) => startMs < endMs),
+		simulatedSeconds: flown.seconds,
+		completed: flown.progress.done
+	};
+}
