@@ -50,6 +50,7 @@ const CASES: Partial<Record<ShownFault, { cards?: string[]; vary?: Variation; se
 	'hold-correction': { cards: ['hold-direct', 'hold-teardrop'], vary: 'across', seconds: 1300 },
 	'cut-from-own-heading': { cards: ['intercept-outbound'], vary: 'own-heading' },
 	'failure-not-named': { cards: ['straight-level', 'oval'], vary: 'failing' },
+	'configuration-wrong': { cards: ['complex-descent'] },
 	fixation: { seconds: 240 },
 	omission: { seconds: 240 }
 };
@@ -105,7 +106,7 @@ function fly(job: Job): string[] {
 	const area = areaCatalog.get(card.area);
 	const { track, looks } = flyByHuman(card, aircraft, area, TECHNIQUES[job.pilot], job.seed, job.seconds);
 	const loaded = loadedAircraft(aircraft, card.loading);
-	const evidence = new Evidence(card, track, cutPhases(card, track), loaded);
+	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const scan = reportScan(looks, card.school ?? 'hub-and-spoke', track, card, standard);
 	return [...findFaults(evidence), ...scan.faults].map(({ kind }) => kind as string);
 }

@@ -43,6 +43,13 @@ interface FaultSettings {
 	chaseReversals: number;
 	/** Correlation of the nose's movement with the needle, the other way. */
 	chaseCorrelation: number;
+	/**
+	 * Where the looks were recorded: this share of the looking time on the dial, and the correlation and spread, degrees, that
+	 * are then enough; with less than the least share nothing was chased.
+	 */
+	chaseWatched: number;
+	chaseWatchedCorrelation: number;
+	chaseWatchedPitchDeg: number;
 	/** Swing of the load factor that doubles what counts in rough air, g. */
 	roughLoadFactor: number;
 	/** Speed below target that counts as lost, kt, and for how long, s. */
@@ -87,7 +94,7 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	lateShare: 0.4,
 	lateOvershootFt: 30,
 	lateRateShare: 0.6,
-	earlyShare: 3,
+	earlyShare: 2.5,
 	rateMeanSeconds: 2,
 	levelOffBegunShare: 0.8,
 	pitchChangeDeg: 2.2,
@@ -103,6 +110,9 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	chasePitchDeg: 0.9,
 	chaseReversals: 3,
 	chaseCorrelation: 0.8,
+	chaseWatched: 0.25,
+	chaseWatchedCorrelation: 0.25,
+	chaseWatchedPitchDeg: 1.1,
 	roughLoadFactor: 0.12,
 	speedLostKt: 6,
 	speedLostSeconds: 5,
@@ -115,9 +125,9 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	altimeterOffHpa: 2,
 	headingOffDeg: 8,
 	settingSeconds: 60,
-	ballOutDeg: 4,
+	ballOutDeg: 3.5,
 	ballOutSeconds: 15,
-	trimStick: 0.035,
+	trimStick: 0.025,
 	trimSeconds: 20,
 	configurationSeconds: 15,
 	configurationFlapsDeg: 2,

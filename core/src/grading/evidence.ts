@@ -1,6 +1,6 @@
 import type { AircraftLimits } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
-import type { PhaseTimes, TaskCard } from '../training/index.js';
+import type { Dwell, PhaseTimes, TaskCard } from '../training/index.js';
 import { roughness } from './roughness.js';
 import { DETECTOR_DEFAULTS, type DetectorSettings } from './detector-settings.js';
 
@@ -20,7 +20,9 @@ export class Evidence {
 		readonly track: Track,
 		readonly times: readonly PhaseTimes[],
 		readonly aircraft?: AircraftLimits,
-		settings: Partial<DetectorSettings> = {}
+		settings: Partial<DetectorSettings> = {},
+		/** Where the eye was, as far as that was recorded. */
+		readonly looks: readonly Dwell[] = []
 	) {
 		this.settings = { ...DETECTOR_DEFAULTS, ...settings };
 		this.rough = roughness(track, this.settings.roughLoadFactor);

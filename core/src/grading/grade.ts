@@ -4,6 +4,7 @@ import {
 	cutPhases,
 	limitSecondsOf,
 	TARGET_KINDS,
+	type Dwell,
 	type PhaseTimes,
 	type TaskCard
 } from '../training/index.js';
@@ -28,16 +29,17 @@ const POINTS_PER_LIMIT = 25;
 
 /**
  * Grades a recorded flight of a card against a standard. A target whose channel was not recorded
- * is reported as such and neither met nor failed. See docs/grading.md for the score by hand.
+ * is reported as such and neither met nor failed. Where the looks were recorded, they tell what was chased. See docs/grading.md for the score by hand.
  */
 export function gradeFlight(
 	track: Track,
 	card: TaskCard,
 	standard: Standard,
-	aircraft?: AircraftLimits
+	aircraft?: AircraftLimits,
+	looks: readonly Dwell[] = []
 ): Grade {
 	const times = cutPhases(card, track);
-	const evidence = new Evidence(card, track, times, aircraft);
+	const evidence = new Evidence(card, track, times, aircraft, {}, looks);
 	const recoveries = evidence.once(recoveriesIn);
 	const navigation = navigationReport(evidence);
 	const limits = evidence.once(flightLimits);

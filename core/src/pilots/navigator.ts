@@ -34,6 +34,7 @@ const DRIFTER_CUT_DEG = 25;
 /** Nearer to the course than this share of its distance the own cut is given up: half of a VOR's full scale. */
 const OWN_CUT_UNTIL = 0.088;
 const OWN_CUT_SECONDS = 15;
+const OWN_CUT_TICKS = 40;
 /** The one who senses in reverse sees it after this long, s. */
 const REVERSED_SECONDS = 50;
 const SECONDS = 0.1;
@@ -57,6 +58,7 @@ export class Navigator implements PathPilot {
 	/** The heading flown when the present phase began. */
 	private begunDeg = 0;
 	private begunSeconds = 0;
+	private nearTicks = 0;
 	/** What the turn needle has taught of the bank for standard rate, degrees; and how long this turn lasts. */
 	private bankLearntDeg = 0;
 	private turning = 0;
@@ -120,6 +122,7 @@ export class Navigator implements PathPilot {
 		this.intercepting = false;
 		this.begunDeg = this.headingDeg;
 		this.begunSeconds = this.seconds;
+		this.nearTicks = 0;
 		this.routine = routineOf(this, path);
 	}
 
@@ -200,7 +203,8 @@ export class Navigator implements PathPilot {
 		if (!this.technique.cutsFromOwnHeading || !this.intercepting) return null;
 		// The needle needs some seconds to come to where it belongs.
 		const settled = this.seconds - this.begunSeconds > OWN_CUT_SECONDS;
-		if (settled && Math.abs(rightNm) < distanceNm * OWN_CUT_UNTIL) this.intercepting = false;
+		this.nearTicks = settled && Math.abs(rightNm) < distanceNm * OWN_CUT_UNTIL ? this.nearTicks + 1 : 0;
+		if (this.nearTicks > OWN_CUT_TICKS) this.intercepting = false;
 		const side = -Math.sign(rightNm);
 		const headingDeg = this.begunDeg + side * cutDeg;
 		// A heading that leads away from the course is not flown for ever, even by him.

@@ -97,7 +97,7 @@ export const TECHNIQUES = {
 	unhearing: { ...STEADY, skipsIdent: true },
 	'clock-forgetter': { ...STEADY, forgetsTiming: true },
 	'wrong-enterer': { ...STEADY, wrongEntry: true },
-	'early-leveller': { ...STEADY, levelOffLead: 0.45 },
+	'early-leveller': { ...STEADY, levelOffLead: 0.6 },
 	'wrong-turner': { ...STEADY, turnsWrongSide: true },
 	'wrong-corrector': { ...STEADY, correctsWrongSide: true },
 	'own-cutter': { ...STEADY, cutsFromOwnHeading: true },

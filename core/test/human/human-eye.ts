@@ -5,6 +5,7 @@ export type Seen = ScanInstrument;
 
 /** How long a look lasts, s, and the way from one to the next. */
 const DWELL = { attitude: [0.45, 1.15], other: [0.35, 0.9] } as const;
+const LINGERS = [1.4, 2.6] as const;
 const SACCADE_SECONDS = 0.06;
 
 /**
@@ -19,11 +20,13 @@ export class HumanEye {
 	private readonly lastSeen = new Map<Seen, number>();
 
 	/**
-	 * @param left a dial that is left out for long now and then; @param stared one that is stared at. */
+	 * @param left a dial that is left out for long now and then; @param stared one that is stared at.
+	 * @param lingersOn one that is watched for longer than a look. */
 	constructor(
 		private readonly random: SeededRandom,
 		private readonly left: Seen | undefined,
-		private readonly stared: Seen | undefined
+		private readonly stared: Seen | undefined,
+		private readonly lingersOn: Seen | undefined = undefined
 	) {
 		this.nextFault = random.between(20, 35);
 	}
@@ -49,7 +52,7 @@ export class HumanEye {
 		}
 		if (this.now !== 'attitude') {
 			this.now = 'attitude';
-			this.until = seconds + this.random.between(...DWELL.attitude);
+			this.until = seconds + this.random.between(...DWELL.attitude) * (this.lingersOn ? 0.6 : 1);
 			return true;
 		}
 		let best: Seen = 'altimeter';
@@ -61,8 +64,22 @@ export class HumanEye {
 			if (worth > most) [best, most] = [dial, worth];
 		}
 		this.now = best;
-		this.until = seconds + this.random.between(...DWELL.other);
+		const [least, longest] = best === this.lingersOn ? LINGERS : DWELL.other;
+		this.until = seconds + this.random.between(least, longest);
 		return true;
+	}
+
+	/** A hand that moves the aeroplane takes the eye to the attitude until it is there. */
+	follow(seconds: number): void {
+		if (this.stares(seconds) || this.now === 'attitude') {
+			if (this.now === 'attitude') this.until = Math.max(this.until, seconds + 1);
+			return;
+		}
+		this.close(seconds);
+		this.lastSeen.set(this.now, seconds);
+		this.began = seconds + SACCADE_SECONDS;
+		this.now = 'attitude';
+		this.until = seconds + 1.5;
 	}
 
 	/** Whether the present look is a stare that sees nothing else. */

@@ -25,12 +25,14 @@ import { Recovery } from '../../src/pilots/recovery.js';
 import { HumanEye, type Seen } from './human-eye.js';
 
 const SECONDS = 0.1;
+/** Pitch above the nose at which a wing lifts nothing, degrees, about. */
+const ZERO_LIFT_DEG = 3.4;
 /** What a practised pilot allows for his own reaction, s. */
 const REACTING_SECONDS = 1;
 /** From seeing to a hand that moves, s. */
 const REACTION = [0.3, 0.8] as const;
 /** What a hand that means to stand still does, of the stick's way; and how quickly it wanders. */
-const JITTER = 0.012;
+const JITTER = 0.008;
 const JITTER_SHARE = 0.12;
 /** A stick is moved no faster, of its way in a second; a throttle neither. */
 const STICK_PER_SECOND = 1.6;
@@ -82,6 +84,7 @@ export class HumanPilot implements Hands {
 	private readonly queue: { at: number; act: () => void }[] = [];
 	private readonly headingLost: boolean;
 	private seenRadio: RadioReadings | null;
+	private seenBearingDeg = 0;
 	private seconds = 0;
 	private ticks = 0;
 	private intent = 0;
@@ -98,6 +101,7 @@ export class HumanPilot implements Hands {
 	private pitchBiasDeg = 0;
 	private press = { pitch: 0, bank: 0 };
 	private force = 0;
+	private forceBank = 0;
 	private stick = { elevator: 0, aileron: 0 };
 	private jitter = { elevator: 0, aileron: 0, rudder: 0 };
 	private throttle: number;
@@ -109,6 +113,8 @@ export class HumanPilot implements Hands {
 	private altimeterOff: number;
 	private headingKnob: number;
 	private readonly side: number;
+	/** How hard the one who chases goes after the needle, °/s for each ft/min. */
+	private readonly chaseGain: number;
 
 	constructor(
 		private readonly technique: Technique,
@@ -124,9 +130,15 @@ export class HumanPilot implements Hands {
 		this.bands = Object.fromEntries(
 			Object.entries(BANDS).map(([key, [low, high]]) => [key, random.between(low, high)])
 		) as Record<keyof typeof BANDS, number>;
-		this.eye = new HumanEye(random, technique.omits, technique.staresAt);
+		this.eye = new HumanEye(
+			random,
+			technique.omits,
+			technique.staresAt,
+			technique.chasesVerticalSpeed ? 'vertical-speed' : undefined
+		);
 		this.plans = planAhead(card, aircraft);
 		this.seenRadio = radio && { ...radio };
+		this.seenBearingDeg = panel.headingDeg + (radio?.pointerDeg ?? 0);
 		this.navigator = card.navigation && radio ? new Navigator(card, technique, { ...radio }, initial) : null;
 		this.recovery = card.upset ? new Recovery(panel, technique.recovers) : null;
 		const lost = (kind: string) =>
@@ -142,6 +154,7 @@ export class HumanPilot implements Hands {
 		this.levelFt = panel.altimeterFt;
 		this.altimeterOff = technique.altimeterOffHpa ?? 0;
 		this.headingKnob = technique.headingKnobOffDeg ?? 0;
+		this.chaseGain = random.between(0.006, 0.011);
 		this.side = random.next() < 0.5 ? -1 : 1;
 		const { altimeterFt, airspeedKias, verticalSpeedFpm, headingDeg, pitchDeg, bankDeg } = panel;
 		const { turnRateDegPerSecond, ballDeg, compassDeg } = panel;
@@ -236,7 +249,6 @@ export class HumanPilot implements Hands {
 				if (!this.headingLost) known.headingDeg = normalizeDeg(panel.headingDeg + off(0.7));
 				return;
 			case 'turn':
-				if (!this.headingLost) known.turnRateDegPerSecond = panel.turnRateDegPerSecond + off(0.15);
 				known.ballDeg = panel.ballDeg + off(0.4);
 				if (Math.abs(known.ballDeg) > 1.2 && this.technique.rudderHeld === undefined) {
 					const step = this.scattered(0.016 * known.ballDeg);
@@ -264,14 +276,20 @@ export class HumanPilot implements Hands {
 		const { known } = this;
 		// What moves is known to go on moving between two looks.
 		known.altimeterFt += (known.verticalSpeedFpm / 60) * SECONDS;
-		known.headingDeg = normalizeDeg(
-			known.headingDeg + known.turnRateDegPerSecond * SECONDS * (this.headingLost ? 1 : 0.9)
-		);
+		known.headingDeg = normalizeDeg(known.headingDeg + known.turnRateDegPerSecond * SECONDS);
 		if (Math.abs(panel.turnRateDegPerSecond) > 0.6) this.straightSince = this.seconds;
-		if (this.eye.now === 'needle' && radio) this.seenRadio = { ...radio };
-		if (this.eye.now === 'turn' && !this.headingLost) known.turnRateDegPerSecond = panel.turnRateDegPerSecond;
+		if (this.eye.now === 'needle' && radio) {
+			this.seenRadio = { ...radio };
+			this.seenBearingDeg = known.headingDeg + radio.pointerDeg;
+		}
+		// A bearing is remembered as a bearing, whatever the nose does meanwhile.
+		if (this.seenRadio) this.seenRadio.pointerDeg = normalizeDeg(this.seenBearingDeg - known.headingDeg);
 		if (this.eye.now === 'heading' && !this.headingLost) known.headingDeg = panel.headingDeg;
 		if (this.eye.now === 'compass') known.compassDeg = panel.compassDeg;
+		if (this.eye.now === 'vertical-speed' && this.technique.chasesVerticalSpeed) {
+			this.chase(panel);
+			return;
+		}
 		if (this.eye.now !== 'attitude') {
 			this.press.pitch *= 0.8;
 			this.press.bank *= 0.8;
@@ -280,11 +298,24 @@ export class HumanPilot implements Hands {
 		}
 		known.pitchDeg = panel.pitchDeg;
 		known.bankDeg = panel.bankDeg;
-		// Without the heading dial the bank says how fast it turns, better than a needle that feels the roll.
-		if (this.headingLost)
-			known.turnRateDegPerSecond =
-				(1091 * Math.tan((panel.bankDeg * Math.PI) / 180)) /
-				roughTrueKt(known.airspeedKias, known.altimeterFt);
+		// The bank says how fast it turns, better than a needle that feels the roll.
+		known.turnRateDegPerSecond =
+			(1091 * Math.tan((panel.bankDeg * Math.PI) / 180)) / roughTrueKt(known.airspeedKias, known.altimeterFt);
+		this.attitude(panel);
+	}
+
+	/** The nose of one who flies the needle of the vertical speed: it goes where that says, for as long as it says so. */
+	private chase(panel: Panel): void {
+		const { vertical } = this.plan;
+		const { altimeterFt } = this.known;
+		const wanted =
+			vertical.kind === 'rate'
+				? vertical.fpm
+				: clamp(((this.target?.altitudeFt ?? altimeterFt) - altimeterFt) * 4, -300, 300);
+		const step = clamp((wanted - panel.verticalSpeedFpm) * this.chaseGain, -3, 3) * SECONDS;
+		if (vertical.kind !== 'speed')
+			this.after(() => (this.pitchBiasDeg = clamp(this.pitchBiasDeg + step, -6, 6)));
+		// The horizon is still there at the edge of what he sees.
 		this.attitude(panel);
 	}
 
@@ -305,14 +336,17 @@ export class HumanPilot implements Hands {
 			pitch:
 				Math.abs(pitch) < 0.3
 					? -0.02 * firm * rate.pitch
-					: clamp(firm * (0.035 * pitch - 0.022 * rate.pitch), -0.4, 0.4),
+					: clamp(firm * (0.028 * pitch - 0.02 * rate.pitch), -0.4, 0.4),
 			bank:
 				Math.abs(bank) < 0.8
 					? -0.008 * firm * rate.bank
 					: clamp(firm * (0.02 * bank - 0.009 * rate.bank), -0.5, 0.5)
 		};
 		// The force that the attitude goes on asking for is held, until it is trimmed away.
-		this.force = clamp(this.force + 0.012 * firm * clamp(pitch, -4, 4) * SECONDS, -0.6, 0.6);
+		this.force = clamp(this.force + 0.025 * firm * clamp(pitch, -4, 4) * SECONDS, -0.6, 0.6);
+		// Against feet that rest on the rudder a hand has to be held; else the wings want none.
+		if (this.technique.rudderHeld !== undefined)
+			this.forceBank = clamp(this.forceBank + 0.01 * firm * clamp(bank, -5, 5) * SECONDS, -0.6, 0.6);
 		const delay = this.random.between(...REACTION) * 0.4;
 		this.queue.push({ at: this.seconds + delay, act: () => (this.press = press) });
 	}
@@ -356,18 +390,7 @@ export class HumanPilot implements Hands {
 	private correctRate(): void {
 		const { vertical } = this.plan;
 		const { verticalSpeedFpm } = this.known;
-		if (this.technique.chasesVerticalSpeed && vertical.kind !== 'speed') {
-			const wanted =
-				vertical.kind === 'rate'
-					? vertical.fpm
-					: clamp(
-							((this.target?.altitudeFt ?? this.known.altimeterFt) - this.known.altimeterFt) * 4,
-							-300,
-							300
-						);
-			this.nose(clamp((wanted - verticalSpeedFpm) * 0.011, -3.5, 3.5));
-			return;
-		}
+		if (this.technique.chasesVerticalSpeed) return;
 		if (vertical.kind === 'rate') {
 			const error = vertical.fpm - verticalSpeedFpm;
 			if (
@@ -410,8 +433,11 @@ export class HumanPilot implements Hands {
 		const { known, technique, plan } = this;
 		const speed = this.card.phases[this.intent]!.targets.airspeedKias;
 		if (speed?.mode === 'reach') {
-			if (Math.abs(known.airspeedKias - speed.value) <= technique.descendWithinKt + 1)
-				this.goTo(this.intent + 1);
+			// A careful pilot has the flap out before he goes on; and what is looked at now and then may be past already.
+			const ready = technique.descendWithinKt > 10 || !this.lastInputs || !this.waits(this.lastInputs);
+			const slower = speed.value < (this.plans[this.intent - 1] ?? plan).airspeedKias;
+			const toGo = (known.airspeedKias - speed.value) * (slower ? 1 : -1);
+			if (ready && toGo <= technique.descendWithinKt + 1) this.goTo(this.intent + 1);
 			return;
 		}
 		if (plan.vertical.kind !== 'altitude' && plan.toFt !== null) {
@@ -487,7 +513,10 @@ export class HumanPilot implements Hands {
 			const late = this.levellingOff && technique.levelOffLead <= 0 ? 4 : 0;
 			this.queue.push({
 				at: this.seconds + this.random.between(...REACTION) + late,
-				act: () => (this.wanted.throttle = clamp(throttle + 0.02 * this.random.normal(), 0, 1))
+				act: () => {
+					this.wanted.throttle = clamp(throttle + 0.02 * this.random.normal(), 0, 1);
+					this.eye.follow(this.seconds);
+				}
 			});
 			this.lastChange.power = this.seconds;
 		}
@@ -550,15 +579,24 @@ export class HumanPilot implements Hands {
 		if (Math.abs(deg - this.askedBank) < 1.5) return;
 		this.askedBank = deg;
 		const meant = deg === 0 ? 0.4 * this.random.normal() : deg * (1 + 0.06 * this.random.normal());
-		this.after(() => (this.wanted.bankDeg = meant));
+		this.after(() => {
+			this.wanted.bankDeg = meant;
+			this.eye.follow(this.seconds);
+		});
 	}
 
 	/** Both hands and the feet, for the next tenth of a second. */
 	private hands(panel: Panel, previous: ControlInputs, failures: number): ControlInputs {
 		const { technique, plan, known } = this;
 		let pitchDeg = plan.pitchDeg + this.pitchBiasDeg + this.returningDeg;
-		// Too fast for the plan's pitch: held lower until it has slowed, and higher when slow.
-		if (this.target) pitchDeg += clamp((known.airspeedKias - plan.airspeedKias) * -0.1, -3, 0.6);
+		// Faster than the plan a level nose is lower: what the wing needs goes with the square of the speed.
+		if (this.target) {
+			// Until the flap is out it is the pitch of before that is known.
+			const base = this.waits(previous) ? (this.plans[this.intent - 1] ?? plan) : plan;
+			const share = (base.airspeedKias / Math.max(50, known.airspeedKias)) ** 2;
+			pitchDeg += base.pitchDeg - plan.pitchDeg;
+			pitchDeg += clamp((base.pitchDeg + ZERO_LIFT_DEG) * (share - 1), -4, 1.5);
+		}
 		const juggles = this.seconds < this.juggledUntil;
 		if (juggles) pitchDeg += 4 * this.side;
 		const step = technique.pitchRateDegPerSecond * 1.4 * SECONDS;
@@ -575,8 +613,8 @@ export class HumanPilot implements Hands {
 			this.jitter[axis] +=
 				-JITTER_SHARE * this.jitter[axis] + JITTER * Math.sqrt(2 * JITTER_SHARE) * this.random.normal();
 		const away = this.isAway() || this.eye.stares(this.seconds);
-		this.toward('elevator', away ? 0.03 * this.side : this.press.pitch + this.force);
-		this.toward('aileron', away ? 0.018 * this.side : this.press.bank);
+		this.toward('elevator', away ? 0.045 * this.side : this.press.pitch + this.force);
+		this.toward('aileron', away ? 0.05 * this.side : this.press.bank + this.forceBank);
 		this.trimAway();
 		return {
 			...previous,
@@ -666,7 +704,7 @@ export class HumanPilot implements Hands {
 		this.altimeterOff = 0;
 		if (!this.technique.distracted || this.seconds < 50 * (this.setAside + 1)) return begins;
 		this.setAside++;
-		this.awayUntil = this.seconds + this.random.between(12, 18);
+		this.awayUntil = this.seconds + this.random.between(16, 24);
 		return this.setAside % 2 ? 0.3 : -0.3;
 	}
 

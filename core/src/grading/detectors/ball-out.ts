@@ -2,12 +2,15 @@ import { runningMean, runs } from '../../base/index.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 
+/** The mean is taken over so many seconds to either side. */
+const HELD_SECONDS = 4;
+
 /** The ball held out: a slip or a skid that nobody took away. */
 export function ballOut({ track, settings, rough }: Evidence): Fault[] {
 	if (!track.has('slipDeg')) return [];
-	// What a gust does to it is over in a second.
-	const ball = runningMean(track.column('slipDeg'), track.rateHz);
-	const most = settings.ballOutDeg * rough;
+	// What a gust or a roll does to it comes and goes: what is held stays in the mean of some seconds.
+	const ball = runningMean(track.column('slipDeg'), HELD_SECONDS * track.rateHz);
+	const most = settings.ballOutDeg * Math.sqrt(rough);
 	return runs(0, track.length, settings.ballOutSeconds * track.rateHz, (i) => Math.abs(ball[i]!) > most).map(
 		({ from, to }) => {
 			let worst = from;

@@ -41,7 +41,8 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 			}
 		}
 		const rule = flown / 2;
-		if (lead >= settings.bankHeldLeadShare * rule || through < settings.bankHeldThroughDeg * rough) return;
+		if (lead >= (settings.bankHeldLeadShare / rough) * rule || through < settings.bankHeldThroughDeg * rough)
+			return;
 		faults.push(
 			fault(
 				'bank-held',

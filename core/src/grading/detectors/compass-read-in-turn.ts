@@ -10,6 +10,7 @@ const LEAST_BANK_DEG = 6;
 /** The card showed the heading within this when the roll-out began, degrees; the aeroplane came out this far from it. */
 const READ_DEG = 7;
 const MISSED_DEG = 9;
+const LIES_DEG = 12;
 /** The card has come to rest so long after the wings are level, s. */
 const REST_SECONDS = 6;
 
@@ -35,7 +36,9 @@ export function compassReadInTurn({ card, track, times }: Evidence): Fault[] {
 		const rest = Math.min(last, begun + Math.round(REST_SECONDS * track.rateHz));
 		const shown = signedDeg(compass![begun]! - target);
 		const out = signedDeg(heading![rest]! - target);
-		if (Math.abs(shown) > READ_DEG || Math.abs(out) < MISSED_DEG) return;
+		// Where the bank makes nothing of it the card may be read in the turn.
+		const lies = Math.abs(signedDeg(compass![begun]! - heading![begun]!));
+		if (lies < LIES_DEG || Math.abs(shown) > READ_DEG || Math.abs(out) < MISSED_DEG) return;
 		faults.push(
 			fault(
 				'compass-read-in-turn',

@@ -1,4 +1,4 @@
-import { runs } from '../../base/index.js';
+import { runningMean, runs } from '../../base/index.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
@@ -10,7 +10,9 @@ const BELOW_KT = 3;
 export function configurationWrong({ card, track, times, settings, aircraft }: Evidence): Fault[] {
 	const flaps = track.has('flapsDeg') ? track.column('flapsDeg') : null;
 	const gear = track.has('gear') && aircraft?.gear ? track.column('gear') : null;
-	const speed = track.has('calibratedAirspeedKt') ? track.column('calibratedAirspeedKt') : null;
+	const speed = track.has('calibratedAirspeedKt')
+		? runningMean(track.column('calibratedAirspeedKt'), track.rateHz)
+		: null;
 	let { flapsDeg, gearDown } = card.start;
 	const found: Fault[] = [];
 	for (const { phase, from, to } of stretches(card, track, times)) {
@@ -19,7 +21,8 @@ export function configurationWrong({ card, track, times, settings, aircraft }: E
 		// Above the speed at which it may be moved it is rightly left where it is.
 		const begunBelow = (limitKias: number | undefined) => {
 			let slow = from;
-			while (speed && limitKias !== undefined && slow < to && speed[slow]! > limitKias - BELOW_KT) slow++;
+			if (speed && limitKias !== undefined)
+				for (let i = from; i < to; i++) if (speed[i]! > limitKias - BELOW_KT) slow = i;
 			return Math.min(to, slow + Math.round(settings.configurationSeconds * track.rateHz));
 		};
 		const wantedFlaps = flapsDeg;

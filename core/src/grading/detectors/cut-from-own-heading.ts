@@ -1,14 +1,14 @@
-import { formatHeading, runs, signedDeg } from '../../base/index.js';
+import { formatHeading, meanDirection, runningMean, runs, signedDeg } from '../../base/index.js';
 import { judgedPhases } from '../paths/flown.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 import { CourseTracking } from './course-tracking.js';
 
 /** A cut is one that is held with the wings level for so long, s, the heading within so much, degrees. */
-const HELD_SECONDS = 8;
-const WINGS_LEVEL_DEG = 5;
+const HELD_SECONDS = 6;
+const WINGS_LEVEL_DEG = 7;
 /** It is taken from the own heading when it is this near to that, and this far from what the course asks for, degrees. */
-const NEAR_DEG = 7;
+const NEAR_DEG = 9;
 const APART_DEG = 11;
 /** On the course no cut is flown, share of full scale. */
 const ON_COURSE = 0.25;
@@ -24,7 +24,7 @@ export function cutFromOwnHeading({ card, track, times, settings, rough }: Evide
 		const cut = path.interceptDeg;
 		const tracking = new CourseTracking(flown, path, settings, rough);
 		const heading = track.column('headingDeg').subarray(flown.from, flown.to);
-		const bank = track.column('bankDeg').subarray(flown.from, flown.to);
+		const bank = runningMean(track.column('bankDeg').subarray(flown.from, flown.to), 2 * track.rateHz);
 		const ownDeg = heading[0]!;
 		const [held] = runs(0, tracking.samples, HELD_SECONDS * track.rateHz, (i) => {
 			return (
@@ -34,7 +34,7 @@ export function cutFromOwnHeading({ card, track, times, settings, rough }: Evide
 			);
 		});
 		if (!held) return [];
-		const flownDeg = heading[(held.from + held.to) >> 1]!;
+		const flownDeg = meanDirection(heading, held.from, held.to);
 		const side = tracking.along[held.from]!.rightNm > 0 ? -1 : 1;
 		const fromCourse = signedDeg(flownDeg - (tracking.courseDeg + side * cut));
 		const fromOwn = Math.min(...[-1, 1].map((turn) => Math.abs(signedDeg(flownDeg - (ownDeg + turn * cut)))));

@@ -3,6 +3,20 @@ import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 import { flownHolds } from './holds.js';
 
+/** A change of the outbound time by this share of the error, and by so much, s, is an adjustment. */
+const ADJUSTED_SHARE = 0.25;
+const ADJUSTED_SECONDS = 3;
+
+/** Whether the outbound time was changed for what the inbound leg had too much or too little, more often than not. */
+function adjusts(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]): boolean {
+	const made = errors.slice(0, -1).map((error, i) => {
+		const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
+		const least = Math.max(ADJUSTED_SECONDS, ADJUSTED_SHARE * Math.abs(error));
+		return -Math.sign(error) * change >= least;
+	});
+	return made.filter(Boolean).length * 2 > made.length;
+}
+
 /** Legs of a hold that stay too long or too short, circuit after circuit. */
 export function holdTiming(evidence: Evidence): Fault[] {
 	const found: Fault[] = [];
@@ -19,7 +33,8 @@ export function holdTiming(evidence: Evidence): Fault[] {
 			later.length > 0 &&
 			(!single || first * side > evidence.settings.timingFirstSeconds) &&
 			later.every((error) => error * side > 0) &&
-			mean > evidence.settings.timingSeconds
+			mean > evidence.settings.timingSeconds &&
+			!adjusts(circuits, errors)
 		) {
 			const words = errors.map((error) => `${error > 0 ? '+' : '−'}${Math.abs(Math.round(error))} s`);
 			found.push(

@@ -3,13 +3,18 @@ import { runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
+/** The rate has been left for good where its mean over this, s to either side, is below this share of it. */
+const SLOW_MEAN_SECONDS = 5;
+const LEFT_SHARE = 0.65;
+
 /** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
 function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
+	const slow = raw && runningMean(raw, Math.round(SLOW_MEAN_SECONDS * track.rateHz));
 	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
-	if (!rate || !altitude) return [];
+	if (!rate || !slow || !altitude) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const phase = card.phases[time.phase]!;
@@ -20,8 +25,11 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const sign = Math.sign(asked);
 		const start = indexAt(track, time.startSeconds);
 		const end = indexAt(track, time.endSeconds);
-		// The rate that was flown: the median of the phase, so that an entry or a slow level-off does not count.
-		const rates = Float64Array.from(rate.subarray(start, end), (value) => sign * value).sort();
+		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts.
+		const rates = Float64Array.from(
+			rate.subarray(start, start + Math.ceil((end - start) / 2)),
+			(value) => sign * value
+		).sort();
 		const flown = rates[rates.length >> 1] ?? 0;
 		if (!(flown > 100)) return;
 		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
@@ -33,6 +41,10 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const nose =
 			(rough > ROUGH_AIR ? powerAddedAt(track, start, end, limit) : null) ??
 			noseMovedAt(track, start, end, limit);
+		// Who levels off early goes on at another rate for long: there the rate tells, not the last change of the nose.
+		let left = start;
+		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flown) left = i;
+		const leftRateFt = sign * (target - altitude[left]!);
 		begun = nose ?? begun;
 		const leadFt = sign * (target - altitude[begun]!);
 		const ruleFt = settings.levelOffRule * flown;
@@ -65,13 +77,13 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 					`Begin a tenth of the rate early: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
 				)
 			);
-		else if (leadFt > settings.earlyShare * ruleFt)
+		else if (Math.max(leadFt, leftRateFt) > settings.earlyShare * ruleFt * Math.sqrt(rough))
 			faults.push(
 				fault(
 					'early-level-off',
 					track.timeOf(begun),
 					Math.min(track.timeOf(limit), track.timeOf(begun) + 10),
-					`You began to level off ${Math.round(leadFt)} ft before ${target} ft.`,
+					`You began to level off ${Math.round(Math.max(leadFt, leftRateFt))} ft before ${target} ft.`,
 					`A tenth of the rate is enough: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
 				)
 			);

@@ -4,6 +4,7 @@ import { fault, type Fault } from '../fault.js';
 
 /** The stick and the trim stand still to so much of their way while a force is held. */
 const STILL = { stick: 0.06, trim: 0.01 };
+const HELD_SECONDS = 4;
 /** With more bank than this a pull is the turn's, degrees. */
 const WINGS_LEVEL_DEG = 12;
 
@@ -13,7 +14,7 @@ export function outOfTrim({ track, settings }: Evidence): Fault[] {
 	if (!names.every((name) => track.has(name))) return [];
 	const [hand, trim, bank] = names.map((name) => track.column(name));
 	// A hand that flies moves all the time: the force is what is left in the mean.
-	const stick = runningMean(hand!, Math.round(2 * track.rateHz));
+	const stick = runningMean(hand!, Math.round(HELD_SECONDS * track.rateHz));
 	const by = track.has('byInstructor') ? track.column('byInstructor') : null;
 	// Where the trainer holds the attitude, the stick says where to, and is no force.
 	const assist = track.has('assist') ? track.column('assist') : null;

@@ -7,6 +7,7 @@ import {
 	decodeChunk,
 	encodeChunk,
 	gradeFlight,
+	joinDwells,
 	InputError,
 	joinChunks,
 	loadedAircraft,
@@ -33,7 +34,8 @@ import {
 	recordingOf,
 	removeUnflownAttempt,
 	type Attempt,
-	type Person
+	type Person,
+	looksOf
 } from '../../data/index.js';
 
 const compress = promisify(gzip);
@@ -99,7 +101,9 @@ export async function endFlight(
 	if (track.length <= 1 && (await removeUnflownAttempt(db, attempt.id)) > 0) return 'discarded';
 	const { card, standard } = attempt;
 	const aircraft = loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
-	const grade = gradeFlight(track, card, standard, aircraft);
+	// The veil is the student's own doing; a tap sheet or a gaze log may come later, and is looked at by itself.
+	const { veil = [] } = await looksOf(db, attempt.id);
+	const grade = gradeFlight(track, card, standard, aircraft, joinDwells(veil));
 	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
 	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
 	await saveStretches(db, attempt.id, track, aircraft);
