@@ -28,6 +28,8 @@ test('another student’s records do not exist, and nothing exists for a strange
 		`/fly/${flight}`,
 		'/roster',
 		'/set',
+		'/standards',
+		'/standards/us-instrument',
 		`/students/${flight}`
 	])
 		expect((await page.request.get(route)).status(), route).toBe(404);

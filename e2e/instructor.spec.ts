@@ -121,3 +121,31 @@ test('a debrief opened from a debrief shows the charts of its own flight', async
 	expect(second.trace).not.toBe(first.trace);
 	expect(second.trace.length).toBeGreaterThan(1000);
 });
+
+test('a school makes a standard of its own, and sets a task by it', async ({ page }) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.getByRole('link', { name: 'Standards', exact: true }).click();
+	await page.getByRole('button', { name: 'Copy School, sharp to change' }).click();
+	await expect(page).toHaveURL(/\/standards\/own-/);
+	await page.getByLabel('Name', { exact: true }).fill('Before the test');
+	await page.getByLabel('altitude below', { exact: true }).fill('35');
+	// A needle has a stop: what was typed stays, and beside it stands what is wrong.
+	await page.getByLabel('needle above').fill('1,5');
+	await page.getByRole('button', { name: 'Keep it' }).click();
+	await expect(page.getByRole('alert')).toHaveText('Needle above must be 1 at most: full scale');
+	await expect(page.getByLabel('altitude below', { exact: true })).toHaveValue('35');
+	await page.getByLabel('needle above').fill('0,5');
+	await page.getByRole('button', { name: 'Keep it' }).click();
+	const row = page.getByRole('row', { name: /Before the test/ });
+	await expect(row).toContainText('−35');
+	await page.goto('/set');
+	const graded = page.getByRole('combobox', { name: 'Graded against' });
+	await expect(graded.getByRole('option', { name: 'Before the test' })).toHaveCount(1);
+	await page.goto('/standards');
+	await page.getByRole('button', { name: 'Put Before the test away' }).click();
+	await expect(page.getByRole('row', { name: /Before the test/ })).toHaveCount(0);
+	// Those that ship can be read and not changed.
+	await page.getByRole('link', { name: 'School, sharp', exact: true }).click();
+	await expect(page.getByLabel('altitude below', { exact: true })).toBeDisabled();
+	await expect(page.getByRole('button', { name: 'Keep it' })).toHaveCount(0);
+});

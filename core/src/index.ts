@@ -361,12 +361,14 @@ export {
 	coveredInstruments,
 	deviationsByTarget,
 	exactCorrectionDeg,
+	excursionRule,
 	findFaults,
 	formatTarget,
 	gotBetter,
 	gradeFlight,
 	hardLimits,
 	itemName,
+	itemUnit,
 	leaningsOf,
 	manoeuvreOf,
 	manoeuvreRecords,
@@ -400,6 +402,7 @@ export {
 	type SteadyStretch,
 	type WindEstimate,
 	type Workload,
+	validateStandard,
 	windEstimates
 } from './grading/index.js';
 export {

@@ -8,9 +8,12 @@ import {
 	type Grade,
 	type Phase,
 	type TaskCard,
-	type Track
+	type Track,
+	analyseScan,
+	leaningsOf
 } from '../src/index.js';
 import { standardCatalog } from '../../data/index.js';
+import type { Dark } from '../src/training/index.js';
 import { descentCard, tourer, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -380,5 +383,58 @@ describe('limits, and what no tolerance covers', () => {
 		expect(wrong.map(({ kind }) => kind)).toEqual(['configuration-wrong']);
 		expect(wrong[0]!.text).toContain('flap stood at 30°, 0° was asked for');
 		expect(beyond({ flapsDeg: during(0, 30, 3) }).faults).toEqual([]);
+	});
+});
+
+describe('what leans to one side over the flights', () => {
+	const flights = (biases: number[], kind: 'altitudeFt' | 'headingDeg' = 'altitudeFt', tolerance = 100) =>
+		biases.map((bias) => ({
+			phases: [
+				{
+					items: [
+						{
+							kind,
+							mode: 'hold',
+							bias,
+							limits: { above: tolerance, below: tolerance },
+							fromSeconds: 0,
+							toSeconds: 60
+						}
+					]
+				}
+			]
+		})) as unknown as Parameters<typeof leaningsOf>[0];
+	it('is said with its size and how often, and what to look for', () => {
+		const [leaning, ...more] = leaningsOf(flights([40, 35, 50, 30, 45, -5]));
+		expect(more).toEqual([]);
+		expect(leaning).toMatchObject({ kind: 'altitudeFt', flights: 5, of: 6 });
+		expect(leaning!.text).toBe('Altitude leans high: 33 ft on average, in 5 of the last 6 flights.');
+		expect(leaningsOf(flights([-4, -3, -5, -4, -6], 'headingDeg', 10))[0]!.text).toMatch(
+			/to the left: 4\.4°/
+		);
+	});
+	it('is nothing in few flights, to both sides, or where it is small', () => {
+		expect(leaningsOf(flights([40, 45, 50, 42]))).toEqual([]);
+		expect(leaningsOf(flights([60, -50, 70, -40, 55, -60, 50]))).toEqual([]);
+		expect(leaningsOf(flights([12, 15, 10, 14, 18]))).toEqual([]);
+	});
+	it('forgets what is long past', () => {
+		expect(leaningsOf(flights([...Array<number>(10).fill(50), ...Array<number>(10).fill(2)]))).toEqual([]);
+	});
+});
+
+describe('a scan', () => {
+	it('does not have to look at what is covered or has failed', () => {
+		const looks = Array.from({ length: 30 }, (_, i) => ({
+			instrument: (['attitude', 'airspeed', 'attitude', 'altimeter'] as const)[i % 4]!,
+			startMs: i * 1000,
+			endMs: i * 1000 + 900
+		}));
+		const omitted = (dark?: Dark) =>
+			analyseScan(looks, 't', () => 'level', undefined, dark)
+				.faults.filter(({ kind }) => kind === 'omission')
+				.map(({ instrument }) => instrument);
+		expect(omitted()).toContain('heading');
+		expect(omitted((instrument) => instrument === 'heading')).not.toContain('heading');
 	});
 });

@@ -17,7 +17,7 @@ export { type Workload } from './paths/workload.js';
 export { recoveriesOf } from './recovery.js';
 export { roughness } from './roughness.js';
 export { deviationsByTarget, reportScan, type ScanReport } from './scan-cost.js';
-export { STANDARD_EDITIONS, Standard, toleranceOf } from './standard.js';
+export { STANDARD_EDITIONS, Standard, excursionRule, toleranceOf, validateStandard } from './standard.js';
 export {
 	configurationOf,
 	steadyStateNumbers,
@@ -25,5 +25,5 @@ export {
 	type SteadyStateNumbers,
 	type SteadyStretch
 } from './steady-state.js';
-export { formatTarget, itemName } from './wording/items.js';
+export { formatTarget, itemName, itemUnit } from './wording/items.js';
 export { recoveryText } from './wording/recovery.js';

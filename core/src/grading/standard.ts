@@ -1,6 +1,6 @@
 import type { TargetKind } from '../training/index.js';
 import { Type, type Static } from '@sinclair/typebox';
-import { Identifier, Editions } from '../base/index.js';
+import { Editions, Identifier, InputError } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;
 const Tolerance = Type.Object(
@@ -57,6 +57,27 @@ export const excursionRule = (
 	...USUAL_EXCURSIONS,
 	...standard
 });
+
+/** A needle goes no farther than its stop. */
+const FULL_SCALE = 1;
+
+/**
+ * A standard that can be graded by: no tolerance of a needle beyond full scale, and none that nothing can meet.
+ * @throws InputError that names the item.
+ */
+export function validateStandard(standard: Standard): Standard {
+	for (const [key, { above, below }] of Object.entries(standard.items)) {
+		const kind = key.split('/').at(-1);
+		if (kind === 'needle' && Math.max(above, below) > FULL_SCALE)
+			throw new InputError(
+				`/items/${key}/${above > FULL_SCALE ? 'above' : 'below'}`,
+				'must be 1 at most: full scale'
+			);
+		if (above === 0 && below === 0)
+			throw new InputError(`/items/${key}/above`, 'must be more than 0 where nothing is allowed below');
+	}
+	return standard;
+}
 
 /** What holds where a standard says nothing of an item: school figures, which decide no verdict. */
 const USUAL: Tolerance = {

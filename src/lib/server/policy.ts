@@ -1,18 +1,20 @@
 import type { Knex } from 'knex';
-import { areaCatalog, cardCatalog } from '$data';
-import { HanzaError, type Area, type TaskCard } from '@hanza/core';
+import { areaCatalog, cardCatalog, standardCatalog } from '$data';
+import { HanzaError, type Area, type Standard, type TaskCard } from '@hanza/core';
 import {
 	findArea,
 	findAssignment,
 	findAttempt,
 	findCard,
 	findPerson,
+	findStandard,
 	type Assignment,
 	type Attempt,
 	type Person,
 	type Role,
 	type SavedArea,
-	type SavedCard
+	type SavedCard,
+	type SavedStandard
 } from './data/index.js';
 
 /*
@@ -127,6 +129,25 @@ export async function usableArea(db: Knex, person: Person, id: string): Promise<
 	const visible = await visibleArea(db, person, id);
 	if (!visible) throw new HanzaError(`no area "${id}"`);
 	return visible.area;
+}
+
+/** A standard that an instructor may look at: one that ships, or an own one in use. */
+export async function visibleStandard(
+	db: Knex,
+	person: Person,
+	id: string
+): Promise<{ standard: Standard; mine: boolean } | null> {
+	const shipped = standardCatalog.find(id);
+	if (shipped) return { standard: shipped, mine: false };
+	const own = await ownStandard(db, person, id);
+	return own && { standard: own.standard, mine: true };
+}
+
+/** A standard in use of this very instructor. */
+export async function ownStandard(db: Knex, person: Person, id: string): Promise<SavedStandard | null> {
+	const saved = await findStandard(db, id);
+	const mine = saved && person.role === 'instructor' && saved.ownerId === person.id;
+	return mine && !saved.archivedAt ? saved : null;
 }
 
 /** A saved area of this very instructor. */

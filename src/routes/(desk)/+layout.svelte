@@ -16,6 +16,7 @@
 					['/faults', 'Faults'],
 					['/bench', 'Bench'],
 					['/areas', 'Areas'],
+					['/standards', 'Standards'],
 					['/tap', 'Tap sheet'],
 					['/aircraft', 'Aircraft']
 				]

@@ -16,6 +16,9 @@ const ITEM_WORDS: Record<TargetKind, { name: string; unit: string; above: string
 	arcNm: { name: 'arc', unit: 'NM', above: 'outside', below: 'inside' }
 };
 
+/** The unit of an item, as printed. */
+export const itemUnit = (kind: TargetKind): string => ITEM_WORDS[kind].unit;
+
 /** The plain name of a target. */
 export const itemName = (kind: TargetKind): string => ITEM_WORDS[kind].name;
 

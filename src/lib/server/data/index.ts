@@ -9,4 +9,5 @@ export * from './numbers.js';
 export * from './commands.js';
 export * from './people.js';
 export * from './remarks.js';
+export * from './standards.js';
 export * from './steady-state.js';

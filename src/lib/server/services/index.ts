@@ -15,6 +15,7 @@ export * from './cards/tasks.js';
 export * from './drills/drills.js';
 export * from './library/find.js';
 export * from './library/gallery.js';
+export * from './library/standards.js';
 export * from './students/manoeuvres.js';
 export * from './students/record.js';
 export * from './students/roster.js';

@@ -8,7 +8,8 @@ import {
 	type ResumeState,
 	type Situation
 } from '@hanza/core';
-import { aircraftCatalog, standardCatalog } from '$data';
+import { aircraftCatalog } from '$data';
+import { standardOf } from '../library/standards.js';
 import type { InstructorCommand, PendingCommand } from '$lib/contracts/instructor-command.js';
 import type { LiveView } from '$lib/contracts/views.js';
 import {
@@ -56,7 +57,7 @@ export async function beginAttempt(
 	);
 	if (assignment.assist !== 'any' && assignment.assist !== assist)
 		throw new InputError('/assist', `must be ${assignment.assist} on this task`);
-	const standard = standardCatalog.get(assignment.standardId);
+	const standard = await standardOf(db, assignment.standardId);
 	return beginFlight(db, person, { assignmentId, card: assignment.card, standard, assist });
 }
 

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
-import { aircraftCatalog, standardCatalog } from '$data';
+import { aircraftCatalog } from '$data';
+import { standardOf } from '../library/standards.js';
 import {
 	addBriefTry,
 	addTry,
@@ -29,7 +30,7 @@ export async function briefPage(db: Knex, person: Person, id: string) {
 		note: assignment.note,
 		instructorName: assignment.instructorName,
 		aircraftName: aircraft.name,
-		standard: standardCatalog.get(assignment.standardId),
+		standard: await standardOf(db, assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),
 		workedOut: workedOut(card, await briefTries(db, assignment.id, person.id)),
 		wind: card.windInBrief === false ? null : windAt(card.weather, card.start.altitudeFt),

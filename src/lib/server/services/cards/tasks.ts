@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { massAndBalance } from '@hanza/core';
-import { aircraftCatalog, cardCatalog, standardCatalog } from '$data';
+import { aircraftCatalog, cardCatalog } from '$data';
+import { settableStandards } from '../library/standards.js';
 import {
 	addAssignment,
 	cardsOf,
@@ -9,7 +10,14 @@ import {
 	type AllowedAssist,
 	type Person
 } from '../../data/index.js';
-import { found, ownStudent, settableCard, usableArea, visibleAssignment } from '../../policy.js';
+import {
+	found,
+	ownStudent,
+	settableCard,
+	usableArea,
+	visibleAssignment,
+	visibleStandard
+} from '../../policy.js';
 import { withConditions, NO_CONDITIONS, type Conditions } from './conditions.js';
 import { FAILURE_ROWS, SCHOOL_ROWS } from './library.js';
 
@@ -30,11 +38,12 @@ export interface Task extends Conditions {
 export async function setTask(db: Knex, person: Person, task: Task): Promise<Person> {
 	const student = found(await ownStudent(db, person, task.student));
 	const { card } = found(await settableCard(db, person, task.card));
+	const { standard } = found(await visibleStandard(db, person, task.standard));
 	await addAssignment(db, {
 		studentId: student.id,
 		instructorId: person.id,
 		card: withConditions(card, task, await usableArea(db, person, card.area)),
-		standardId: standardCatalog.get(task.standard).id,
+		standardId: standard.id,
 		assist: task.assist,
 		note: task.note.trim()
 	});
@@ -48,7 +57,11 @@ export async function closeTask(db: Knex, person: Person, id: string): Promise<v
 
 /** What a task can be set from. */
 export async function taskPage(db: Knex, person: Person) {
-	const [students, saved] = await Promise.all([studentsOf(db, person.id), cardsOf(db, person.id)]);
+	const [students, saved, standards] = await Promise.all([
+		studentsOf(db, person.id),
+		cardsOf(db, person.id),
+		settableStandards(db, person)
+	]);
 	return {
 		students: students.map(({ id, name }) => ({ id, name })),
 		cards: [
@@ -83,7 +96,7 @@ export async function taskPage(db: Knex, person: Person) {
 			}))
 		})),
 		failures: FAILURE_ROWS,
-		standards: standardCatalog.all.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
+		standards: standards.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
 		schools: SCHOOL_ROWS,
 		usual: NO_CONDITIONS
 	};
