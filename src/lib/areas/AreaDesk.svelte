@@ -207,7 +207,7 @@
 								>
 								<span class="block text-ink-soft"
 									>{stationWords(station)}{station.kind === 'vor' && station.declinationDeg !== undefined
-										? `, north ${degrees(station.declinationDeg)}`
+										? `, ${Math.abs(station.declinationDeg)}° ${station.declinationDeg < 0 ? 'W' : 'E'}`
 										: ''}</span
 								></td
 							>

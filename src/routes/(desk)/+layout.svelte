@@ -35,7 +35,7 @@
 
 <div class="flex min-h-dvh flex-col">
 	<nav class="border-b border-line bg-sheet" aria-label="Main">
-		<div class="mx-auto flex max-w-6xl flex-wrap items-center gap-x-5 gap-y-1 px-4 py-2">
+		<div class="mx-auto flex max-w-6xl flex-wrap items-center gap-x-3.5 gap-y-1 px-4 py-2">
 			<a href="/" class="text-lg font-bold text-accent no-underline">Hanza</a>
 			{#each links as [href, text] (href)}
 				{@const here = page.url.pathname.startsWith(href)}
@@ -49,7 +49,7 @@
 			{/each}
 			<span class="ml-auto"><CommandPalette pages={links} /></span>
 			<span class="text-ink-soft">{data.person.name}</span>
-			<form method="POST" action="/leave"><button class="button">Sign out</button></form>
+			<form method="POST" action="/leave"><button class="button whitespace-nowrap">Sign out</button></form>
 		</div>
 	</nav>
 	<!-- Another record is another page: nothing of the one before is left on it. -->

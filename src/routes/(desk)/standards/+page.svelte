@@ -40,14 +40,20 @@
 					<td>
 						<div class="flex justify-end gap-2">
 							<form method="POST" action="?/copy" use:enhance>
-								<button class="button" name="standard" value={one.id} aria-label="Copy {one.name} to change"
-									>Copy to change</button
+								<button
+									class="button whitespace-nowrap"
+									name="standard"
+									value={one.id}
+									aria-label="Copy {one.name} to change">Copy to change</button
 								>
 							</form>
 							{#if one.mine}
 								<form method="POST" action="?/away" use:enhance>
-									<button class="button" name="standard" value={one.id} aria-label="Put {one.name} away"
-										>Put away</button
+									<button
+										class="button whitespace-nowrap"
+										name="standard"
+										value={one.id}
+										aria-label="Put {one.name} away">Put away</button
 									>
 								</form>
 							{/if}

@@ -43,7 +43,7 @@
 	use:enhance={() =>
 		({ update }) =>
 			update({ reset: false })}
-	class="mt-4 grid gap-4"
+	class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4"
 >
 	<fieldset class="sheet grid gap-3 p-3 sm:grid-cols-3" disabled={!data.mine}>
 		{#each WORDS as [name, label, most] (name)}
@@ -58,14 +58,18 @@
 		<table class="table">
 			<thead>
 				<tr>
-					<th>Item</th><th class="number">Above</th><th class="number">Below</th><th>Decides the verdict</th>
-					{#each data.beside as name (name)}<th class="number text-ink-soft">{name}</th>{/each}
+					<th>Item</th><th class="number">Above</th><th class="number">Below</th><th
+						class="w-24 whitespace-normal">Decides the verdict</th
+					>
+					{#each data.beside as name (name)}<th
+							class="number w-28 align-bottom text-sm whitespace-normal text-ink-soft">{name}</th
+						>{/each}
 				</tr>
 			</thead>
 			<tbody>
 				{#each data.items as item (item.kind)}
 					<tr>
-						<th class="text-left font-normal">{item.name}, {item.unit}</th>
+						<td class="whitespace-nowrap">{item.name}, {item.unit}</td>
 						{#each ['above', 'below'] as const as side (side)}
 							{@const field = `${item.kind}-${side}`}
 							<td class="number">
@@ -76,20 +80,19 @@
 									aria-label="{item.name} {side}"
 									value={typed(field, item[side])}
 								/>
-								<FieldError words={refused.errors[field]} name="{item.name} {side}" />
+								<span class="block"
+									><FieldError words={refused.errors[field]} name="{item.name} {side}" /></span
+								>
 							</td>
 						{/each}
 						<td>
-							<label class="flex items-center gap-2">
-								<input
-									type="checkbox"
-									name="{item.kind}-decisive"
-									value="yes"
-									checked={form ? typed(`${item.kind}-decisive`, '') === 'yes' : item.decisive}
-									aria-label="{item.name} decides the verdict"
-								/>
-								{item.decisive ? 'decides' : 'told only'}
-							</label>
+							<input
+								type="checkbox"
+								name="{item.kind}-decisive"
+								value="yes"
+								checked={form ? typed(`${item.kind}-decisive`, '') === 'yes' : item.decisive}
+								aria-label="{item.name} decides the verdict"
+							/>
 						</td>
 						{#each item.beside as one, i (i)}
 							<td class="number whitespace-nowrap text-ink-soft">{sides(one)}</td>
