@@ -22,7 +22,7 @@ import {
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
 
-const FLIGHTS = Number(process.argv[2] ?? 24);
+const FLIGHTS = Number(process.argv[2] ?? 16);
 const only = process.argv[3];
 const AIRS = ['none', 'light', 'moderate'] as const;
 type Air = (typeof AIRS)[number];
@@ -51,6 +51,8 @@ const CASES: Partial<Record<ShownFault, { cards?: string[]; vary?: Variation; se
 	'cut-from-own-heading': { cards: ['intercept-outbound'], vary: 'own-heading' },
 	'failure-not-named': { cards: ['straight-level', 'oval'], vary: 'failing' },
 	'configuration-wrong': { cards: ['complex-descent'] },
+	'hold-side': { seconds: 1200 },
+	'attention-taken': { seconds: 420 },
 	fixation: { seconds: 240 },
 	omission: { seconds: 240 }
 };
@@ -180,7 +182,7 @@ async function measure(): Promise<void> {
 		);
 		return `| ${entry.name} | ${names} | ${cells.join(' | ')} |`;
 	});
-	if (!only && FLIGHTS >= 20) writeFileSync('docs/detectors.md', table(rows));
+	if (!only && FLIGHTS >= 16) writeFileSync('docs/detectors.md', table(rows));
 }
 
 const table = (rows: readonly string[]): string =>

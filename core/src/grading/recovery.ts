@@ -49,6 +49,8 @@ const RECOVERY_SETTINGS = {
 	wrongWaySeconds: 0.5,
 	/** Pulling with more bank than this winds the spiral tighter, degrees. */
 	pullBankDeg: 20,
+	/** A nose that comes back faster than this is held against, not pushed away, °/s. */
+	comingDegPerSecond: 2.5,
 	/** A bank smaller than this has no wrong side, degrees. */
 	bankDeg: 10,
 	/** With less throttle than this, nose low, there is none to take away; with more, nose high, none to add. */
@@ -259,12 +261,17 @@ function inputsOf(
 	const aileron = track.column('aileronInput');
 	const bank = track.column('bankDeg');
 	const pitch = track.column('pitchDeg');
+	const second = Math.round(track.rateHz);
 	const found: Input[] = [];
 	const base = throttle[from]!;
 	const sides: Record<RecoveryControl, (i: number) => number> = {
 		power: (i) => side(throttle[i]! - base, settings.throttle) * (noseHigh ? 1 : -1),
 		pitch: (i) => {
 			const moved = side(elevator[i]!, settings.stick);
+			// Against a nose that is on its way to where it belongs the stick only steadies it.
+			const before = pitch[Math.max(from, i - second)]!;
+			const coming = (pitch[i]! - before) * (noseHigh ? -1 : 1) > settings.comingDegPerSecond;
+			if (coming && moved === (noseHigh ? 1 : -1)) return 0;
 			if (noseHigh) {
 				// Once the nose is down again the stick is only steering.
 				return pitch[i]! < 4 ? 0 : -moved;

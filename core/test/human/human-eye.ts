@@ -1,4 +1,4 @@
-import type { SeededRandom} from '../../src/index.js';
+import type { SeededRandom } from '../../src/index.js';
 import { type Dwell, type ScanInstrument } from '../../src/index.js';
 
 /** A dial as this pilot looks at it. */

@@ -614,7 +614,7 @@ export class HumanPilot implements Hands {
 				-JITTER_SHARE * this.jitter[axis] + JITTER * Math.sqrt(2 * JITTER_SHARE) * this.random.normal();
 		const away = this.isAway() || this.eye.stares(this.seconds);
 		this.toward('elevator', away ? 0.045 * this.side : this.press.pitch + this.force);
-		this.toward('aileron', away ? 0.05 * this.side : this.press.bank + this.forceBank);
+		this.toward('aileron', away ? 0.07 * this.side : this.press.bank + this.forceBank);
 		this.trimAway();
 		return {
 			...previous,

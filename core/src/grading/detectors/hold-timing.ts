@@ -7,14 +7,19 @@ import { flownHolds } from './holds.js';
 const ADJUSTED_SHARE = 0.25;
 const ADJUSTED_SECONDS = 3;
 
+/** So much off time after time is a habit, whatever the first was, s. */
+const HABIT_SECONDS = 18;
+/** Less is not worth an adjustment, s. */
+const WORTH_SECONDS = 10;
+
 /** Whether the outbound time was changed for what the inbound leg had too much or too little, more often than not. */
 function adjusts(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]): boolean {
-	const made = errors.slice(0, -1).map((error, i) => {
+	const left = errors.slice(0, -1).filter((error, i) => {
 		const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
 		const least = Math.max(ADJUSTED_SECONDS, ADJUSTED_SHARE * Math.abs(error));
-		return -Math.sign(error) * change >= least;
+		return Math.abs(error) > WORTH_SECONDS && -Math.sign(error) * change < least;
 	});
-	return made.filter(Boolean).length * 2 > made.length;
+	return left.length * 2 < errors.length - 1;
 }
 
 /** Legs of a hold that stay too long or too short, circuit after circuit. */
@@ -25,13 +30,13 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		// The first time round finds the wind; one who adjusts is then off to either side, or less.
 		const errors = circuits.map((circuit) => timingError(report, circuit));
 		const [first, ...later] = errors;
-		const single = later.length === 1;
 		const side = Math.sign(later[0] ?? 0);
 		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
 		if (
 			first !== undefined &&
 			later.length > 0 &&
-			(!single || first * side > evidence.settings.timingFirstSeconds) &&
+			(first * side > evidence.settings.timingFirstSeconds ||
+				(later.length > 1 && later.every((error) => Math.abs(error) > HABIT_SECONDS))) &&
 			later.every((error) => error * side > 0) &&
 			mean > evidence.settings.timingSeconds &&
 			!adjusts(circuits, errors)
