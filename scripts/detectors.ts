@@ -197,6 +197,9 @@ Wind up to 20 kt from anywhere; 10 to 25 kt within 35° of across the course (ho
 A flight counts as found when the fault is named at least once in it; "without" are the flights without the fault in which
 it was named all the same. A pilot without the fault on purpose may still have it by chance: late by a look in rough air
 is late.
+Chasing the vertical speed is told by the looks where they were recorded (the veiled panel): an eye that was elsewhere has
+chased nothing. Without them only a nose that follows the needle as closely as the gallery's robot is named; a person's
+chase is then told from a nose that wanders by itself in few flights, and is left unnamed.
 Thresholds: \`core/src/grading/detector-settings.ts\` and \`core/src/training/scan/looks.ts\`; every one is a setting.
 
 | fault | cards | calm: precision | recall | without | light: precision | recall | without | moderate: precision | recall | without |

@@ -245,9 +245,12 @@ try {
 		await page.waitForTimeout(800);
 		return page;
 	});
-	await shot('bench-arc', async () => {
-		const page = await enterAs('Ilse Varnholm', { width: 390, height: 844 });
-		await page.goto(`${address}/bench/arc`);
+	await shot('standard', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/standards`);
+		await page.waitForTimeout(500);
+		await page.getByRole('button', { name: 'Copy School, sharp to change' }).click();
+		await page.waitForURL(/own-/);
 		await page.waitForTimeout(500);
 		return page;
 	});
