@@ -58,7 +58,7 @@ const FLIGHT_CHANNELS = {
 } as const satisfies Record<string, ChannelDefinition>;
 
 /** A channel of a recording that keeps what the flight did. */
-export type FlightChannel = keyof typeof FLIGHT_CHANNELS;
+type FlightChannel = keyof typeof FLIGHT_CHANNELS;
 /** A channel of today's recordings. */
 export type ChannelName = FlightChannel | ControlChannel;
 

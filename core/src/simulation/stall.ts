@@ -16,7 +16,7 @@ const BEGUN = 0.05;
 const BEYOND_DEG = 3.5;
 
 /** What a stall looked like from inside. */
-export interface StallFigures {
+interface StallFigures {
 	/** Indicated airspeed when the flow began to part, kt; 0 when it never did. */
 	breakKias: number;
 	/** The largest angle of attack up to the end of the nod, degrees. */
