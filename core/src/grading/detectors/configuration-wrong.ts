@@ -5,6 +5,8 @@ import { stretches } from './stretches.js';
 
 /** Moved this far below its limit at the earliest, kt. */
 const BELOW_KT = 3;
+/** Slow enough is what has been so for a while, s. */
+const SLOW_SECONDS = 5;
 
 /** Flap or gear that was not as the card had it, long after the phase had begun. */
 export function configurationWrong({ card, track, times, settings, aircraft }: Evidence): Fault[] {
@@ -20,9 +22,10 @@ export function configurationWrong({ card, track, times, settings, aircraft }: E
 		gearDown = phase.configuration?.gearDown ?? gearDown;
 		// Above the speed at which it may be moved it is rightly left where it is.
 		const begunBelow = (limitKias: number | undefined) => {
-			let slow = from;
-			if (speed && limitKias !== undefined)
-				for (let i = from; i < to; i++) if (speed[i]! > limitKias - BELOW_KT) slow = i;
+			if (!speed || limitKias === undefined)
+				return Math.min(to, from + Math.round(settings.configurationSeconds * track.rateHz));
+			const [below] = runs(from, to, SLOW_SECONDS * track.rateHz, (i) => speed[i]! <= limitKias - BELOW_KT);
+			const slow = below?.from ?? to;
 			return Math.min(to, slow + Math.round(settings.configurationSeconds * track.rateHz));
 		};
 		const wantedFlaps = flapsDeg;

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { Type } from '@sinclair/typebox';
+import { Type, type TObject } from '@sinclair/typebox';
 import { TARGET_KINDS, type TargetKind } from '@hanza/core';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';
@@ -11,26 +11,22 @@ export const load: PageServerLoad = (event) =>
 
 const size = Type.Number({ minimum: 0, maximum: 2000 });
 /** The items as flat fields: "altitudeFt-above" and so on. */
-const StandardForm = Type.Composite([
-	Type.Object({
-		name: Type.String({ minLength: 1, maxLength: 100 }),
-		edition: Type.String({ minLength: 1, maxLength: 60 }),
-		source: Type.String({ minLength: 1, maxLength: 300 }),
-		excursionSeconds: Type.Number({ minimum: 0, maximum: 60 }),
-		backSeconds: Type.Number({ minimum: 0, maximum: 30 }),
-		farTimes: Type.Number({ minimum: 1, maximum: 10 }),
-		outsidePercent: Type.Number({ minimum: 0, maximum: 100 })
-	}),
-	Type.Object(
-		Object.fromEntries(
-			TARGET_KINDS.flatMap((kind) => [
-				[`${kind}-above`, size],
-				[`${kind}-below`, size],
-				[`${kind}-decisive`, Type.String({ default: '' })]
-			])
-		)
+const StandardForm: TObject = Type.Object({
+	name: Type.String({ minLength: 1, maxLength: 100 }),
+	edition: Type.String({ minLength: 1, maxLength: 60 }),
+	source: Type.String({ minLength: 1, maxLength: 300 }),
+	excursionSeconds: Type.Number({ minimum: 0, maximum: 60 }),
+	backSeconds: Type.Number({ minimum: 0, maximum: 30 }),
+	farTimes: Type.Number({ minimum: 1, maximum: 10 }),
+	outsidePercent: Type.Number({ minimum: 0, maximum: 100 }),
+	...Object.fromEntries(
+		TARGET_KINDS.flatMap((kind) => [
+			[`${kind}-above`, size],
+			[`${kind}-below`, size],
+			[`${kind}-decisive`, Type.String({ default: '' })]
+		])
 	)
-]);
+});
 
 export const actions: Actions = {
 	default: (event) =>
