@@ -33,9 +33,8 @@ const area = areaCatalog.get(card.area);
 const standard = standardCatalog.get('us-instrument');
 const rows: [string, string][] = [];
 
-/** Ten minutes of moving controls, with each step cut in `parts`. */
-function fly(parts: number, integrate: 'rk4' | 'euler' = 'rk4') {
-	const trimmed = trimmedFlight(aircraft, {
+const level = () =>
+	trimmedFlight(aircraft, {
 		airspeedKcas: 90,
 		verticalSpeedFpm: 0,
 		altitudeFt: 5000,
@@ -44,6 +43,10 @@ function fly(parts: number, integrate: 'rk4' | 'euler' = 'rk4') {
 		headingDeg: 0,
 		...standardDay
 	});
+
+/** A minute of moving controls, with each step cut in `parts`. */
+function fly(parts: number, integrate: 'rk4' | 'euler' = 'rk4') {
+	const trimmed = level();
 	const airplane = airplaneIn(trimmed, aircraft);
 	const { elevatorDeg, aileronDeg } = trimmed;
 	const equations = new EquationsOfMotion(airplane);
@@ -115,15 +118,7 @@ bench.add('one second of simulation with panel', () => {
 	flight.restore(beginning);
 	for (let i = 0; i < STEPS_PER_SECOND; i++) flight.step(flight.initialControls);
 });
-const still = trimmedFlight(aircraft, {
-	airspeedKcas: 90,
-	verticalSpeedFpm: 0,
-	altitudeFt: 5000,
-	flapsDeg: 0,
-	bankDeg: 0,
-	headingDeg: 0,
-	...standardDay
-});
+const still = level();
 const bare = new Integrator(new EquationsOfMotion(airplaneIn(still, aircraft)));
 const moving = still.state.slice();
 bench.add('one second of the bare integrator (Runge–Kutta, 120 steps)', () => {

@@ -22,10 +22,11 @@ export function configurationWrong({ card, track, times, settings, aircraft }: E
 		gearDown = phase.configuration?.gearDown ?? gearDown;
 		// Above the speed at which it may be moved it is rightly left where it is.
 		const begunBelow = (limitKias: number | undefined) => {
-			if (!speed || limitKias === undefined)
-				return Math.min(to, from + Math.round(settings.configurationSeconds * track.rateHz));
-			const [below] = runs(from, to, SLOW_SECONDS * track.rateHz, (i) => speed[i]! <= limitKias - BELOW_KT);
-			const slow = below?.from ?? to;
+			let slow = from;
+			if (speed && limitKias !== undefined)
+				slow =
+					runs(from, to, SLOW_SECONDS * track.rateHz, (i) => speed[i]! <= limitKias - BELOW_KT)[0]?.from ??
+					to;
 			return Math.min(to, slow + Math.round(settings.configurationSeconds * track.rateHz));
 		};
 		const wantedFlaps = flapsDeg;

@@ -26,16 +26,15 @@ export function wrongSelector({ card, track, times }: Evidence): Fault[] {
 		if (place.kind !== 'vor' && place.kind !== 'localizer') return [];
 		const begun = Math.min(to, from + SETTING_SECONDS * track.rateHz);
 		// What the next phase is flown by may be set already.
-		const wanted = [path, all[i + 1]?.phase.path].flatMap((one) => {
-			if (!one) return [];
-			const reversal = one.kind === 'reversal' ? [one.outboundCourseDeg, one.inboundCourseDeg] : [];
-			const it = courseOf(one);
-			return [...(it ? [it.courseDeg] : []), ...reversal];
-		});
-		const stations = [path, all[i + 1]?.phase.path].flatMap((one) => {
-			const it = one && courseOf(one);
-			return it ? [placeOn(card.navigation, it.aid).frequency ?? 0] : [];
-		});
+		const paths = [path, all[i + 1]?.phase.path].filter((one) => one !== undefined);
+		const courses = paths.flatMap((one) => courseOf(one) ?? []);
+		const wanted = [
+			...courses.map(({ courseDeg }) => courseDeg),
+			...paths.flatMap((one) =>
+				one.kind === 'reversal' ? [one.outboundCourseDeg, one.inboundCourseDeg] : []
+			)
+		];
+		const stations = courses.map(({ aid }) => placeOn(card.navigation, aid).frequency ?? 0);
 		const onNav = (k: number) => source![k]! === 0;
 		const asked = (deg: number) =>
 			wanted.some((one) => {
