@@ -7,12 +7,14 @@ import {
 	numbersCard,
 	PATTERN_IDS,
 	patternCard,
+	type Sketch,
 	STANDARD_EDITIONS,
 	type TaskCard,
 	UPSET_LEVELS,
 	upsetCard
 } from '@hanza/core';
 import { radioCards } from './radio-cards.js';
+import sketches from './sketches.json' with { type: 'json' };
 import type { TSchema, Static } from '@sinclair/typebox';
 import ferrin160 from './aircraft/ferrin-160.json' with { type: 'json' };
 import ostrel240 from './aircraft/ostrel-240.json' with { type: 'json' };
@@ -113,3 +115,7 @@ export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => 
 	schoolTest,
 	schoolSharp
 ]);
+
+/** The small picture of a shipped card, flown by the steady robot (npm run sketches); null for any other. */
+export const cardSketch = (id: string): Sketch | null =>
+	(sketches as unknown as Record<string, Sketch & { of: string }>)[id] ?? null;

@@ -2,14 +2,16 @@ import {
 	DRILLS,
 	encodeChunk,
 	flyByRobot,
+	NO_CONDITIONS,
 	question,
 	SeededRandom,
 	TECHNIQUES,
+	withConditions,
+	type Conditions,
 	type DrillId,
 	type PilotId,
 	type TaskCard,
-	type Technique,
-	type Track
+	type Technique
 } from '@hanza/core';
 import type { Knex } from 'knex';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
@@ -35,92 +37,198 @@ import {
 	markRound
 } from '../src/lib/server/services/index.js';
 
-/** How near a demo student flies to the steady robot (0) or the hasty one (1), flight by flight. */
+/** One flight of a demo student's month. */
+interface DemoFlight {
+	card: string;
+	daysAgo: number;
+	/** A robot with its fault, or how near to the hasty one (1) and the steady one (0). */
+	by: PilotId | number | 'leaning';
+	/** From where and how strong, in place of the card's. */
+	wind?: [fromDeg: number, speedKt: number];
+	turbulence?: 'light' | 'moderate';
+	/** On a veiled panel, the looks kept. */
+	veiled?: boolean;
+	/** The word to the student with which it was set. */
+	note?: string;
+	remark?: [atSeconds: number, text: string];
+	/** The instructor's verdict in place of the computed one. */
+	override?: string;
+	/** Not looked at yet. */
+	isNews?: boolean;
+}
 interface DemoStudent {
 	login: string;
 	name: string;
-	haste: number[];
-	/** Days before today of each flight. */
-	daysAgo: number[];
-	remark?: string;
-	/** Cards set beside the one of the month, by id. */
-	more?: string[];
-	/** Attitude flying of the month: card, days ago, and how it was flown; with the looks where the panel was veiled. */
-	attitude?: { card: string; daysAgo: number; pilot: PilotId; veiled?: boolean; light?: boolean }[];
-	/** Rounds of drills: how often the answers were right. */
-	drills?: { drill: DrillId; knows: number }[];
+	month: DemoFlight[];
+	/** Tasks that are open: card, and the word with it. */
+	open: [card: string, note: string][];
+	/** Rounds of drills, oldest first: how often the answers were right. */
+	drills: { drill: DrillId; knows: number; daysAgo: number }[];
+	standard: string;
 }
 
+/** Five students at five stages: attitude flying, a relapse, one who has gone silent, radio navigation, the first day. */
 const STUDENTS: DemoStudent[] = [
 	{
 		login: 'ilse',
 		name: 'Ilse Varnholm',
-		haste: [1, 0.8, 0.45, 0.2, 0.05],
-		daysAgo: [26, 21, 15, 8, 2],
-		remark: 'Good patience on the slow-down. Next: the same in wind.',
-		attitude: [
-			{ card: 'straight-level', daysAgo: 25, pilot: 'starer', veiled: true, light: true },
-			{ card: 'standard-turns', daysAgo: 24, pilot: 'holder' },
-			{ card: 'straight-level', daysAgo: 20, pilot: 'omitter', veiled: true, light: true },
-			{ card: 'racetrack-climbs', daysAgo: 18, pilot: 'coaster' },
-			{ card: 'standard-turns', daysAgo: 13, pilot: 'juggler' },
-			{ card: 'vertical-s-a', daysAgo: 11, pilot: 'chaser' },
-			{ card: 'straight-level', daysAgo: 9, pilot: 'steady', veiled: true, light: true },
-			{ card: 'standard-turns', daysAgo: 6, pilot: 'steady' },
-			{ card: 'compass-turns', daysAgo: 5, pilot: 'steady' },
-			{ card: 'upset-moderate', daysAgo: 4, pilot: 'steady' },
-			{ card: 'find-your-numbers', daysAgo: 3, pilot: 'steady' }
+		standard: 'us-instrument',
+		month: [
+			{ card: 'straight-level', daysAgo: 27, by: 'starer', veiled: true, turbulence: 'light' },
+			{
+				card: 'standard-turns',
+				daysAgo: 26,
+				by: 'holder',
+				remark: [95, 'Half the bank before the heading. You waited for it.']
+			},
+			{ card: 'speed-changes', daysAgo: 24, by: 'juggler' },
+			{ card: 'straight-level', daysAgo: 22, by: 'omitter', veiled: true, turbulence: 'light' },
+			{ card: 'rate-climb', daysAgo: 20, by: 0.9 },
+			{
+				card: 'racetrack-climbs',
+				daysAgo: 18,
+				by: 'coaster',
+				remark: [150, 'Power back in before the nose is level.']
+			},
+			{ card: 'half-standard-turns', daysAgo: 16, by: 'holder', wind: [40, 15] },
+			{ card: 'vertical-s-a', daysAgo: 14, by: 'chaser' },
+			{ card: 'approach-descent', daysAgo: 12, by: 0.8, note: 'Speed first, then the descent.' },
+			{ card: 'standard-turns', daysAgo: 10, by: 'steady', wind: [300, 18] },
+			{ card: 'oval', daysAgo: 8, by: 'juggler', turbulence: 'light' },
+			{ card: 'compass-turns', daysAgo: 6, by: 'steady' },
+			{ card: 'upset-moderate', daysAgo: 5, by: 'steady' },
+			{ card: 'find-your-numbers', daysAgo: 4, by: 'steady' },
+			{
+				card: 'approach-descent',
+				daysAgo: 3,
+				by: 0.05,
+				remark: [62, 'Good patience on the slow-down. Next: the same in wind.']
+			},
+			{ card: 'straight-level', daysAgo: 1, by: 'steady', veiled: true, turbulence: 'light', isNews: true }
 		],
+		open: [['approach-descent', 'Speed first, then the descent. Fly it until it is dull.']],
 		drills: [
-			{ drill: 'primary', knows: 0.6 },
-			{ drill: 'standard-bank', knows: 0.8 },
-			{ drill: 'primary', knows: 0.9 }
+			{ drill: 'primary', knows: 0.6, daysAgo: 25 },
+			{ drill: 'leads', knows: 0.7, daysAgo: 15 },
+			{ drill: 'standard-bank', knows: 0.8, daysAgo: 11 },
+			{ drill: 'primary', knows: 0.9, daysAgo: 5 }
 		]
 	},
 	{
 		login: 'teo',
 		name: 'Teo Marrask',
-		haste: [0.9, 1, 0.95],
-		daysAgo: [19, 9, 3],
-		attitude: [
-			{ card: 'intercept-inbound', daysAgo: 25, pilot: 'through-turner' },
-			{ card: 'track-crosswind', daysAgo: 24, pilot: 'needle-chaser' },
-			{ card: 'arc', daysAgo: 22, pilot: 'steady' }
+		standard: 'school-sharp',
+		month: [
+			{ card: 'approach-descent', daysAgo: 25, by: 0.9 },
+			{
+				card: 'speed-changes',
+				daysAgo: 23,
+				by: 'untrimmed',
+				remark: [70, 'Trim, then let go. Your hand holds what the wheel should.']
+			},
+			{ card: 'intercept-inbound', daysAgo: 21, by: 'through-turner' },
+			{ card: 'approach-descent', daysAgo: 18, by: 0.4 },
+			{ card: 'bracket', daysAgo: 15, by: 'needle-chaser' },
+			{ card: 'approach-descent', daysAgo: 13, by: 0.05, remark: [40, 'That is it. Exactly so.'] },
+			{ card: 'intercept-inbound', daysAgo: 10, by: 'steady', wind: [10, 15] },
+			{ card: 'timed-turns', daysAgo: 8, by: 'distracted', turbulence: 'light' },
+			{ card: 'rate-climb', daysAgo: 6, by: 1 },
+			{
+				card: 'break-out',
+				daysAgo: 4,
+				by: 1,
+				note: 'The same descent, with nothing to be seen.',
+				isNews: true
+			},
+			{ card: 'approach-descent', daysAgo: 2, by: 0.95, wind: [280, 12], isNews: true }
+		],
+		open: [
+			['approach-descent', 'Slow down first. All the way.'],
+			['track-crosswind', 'Take out half of it, and keep the other half.']
+		],
+		drills: [
+			{ drill: 'leads', knows: 0.4, daysAgo: 22 },
+			{ drill: 'needle', knows: 0.5, daysAgo: 14 },
+			{ drill: 'leads', knows: 0.6, daysAgo: 3 }
 		]
 	},
 	{
 		login: 'runa',
 		name: 'Runa Calvey',
-		haste: [0.5, 0.1],
-		daysAgo: [24, 16],
-		more: ['upset-mild'],
-		attitude: [
-			{ card: 'oval', daysAgo: 22, pilot: 'holder' },
-			{ card: 'vacuum-partial', daysAgo: 17, pilot: 'steady' }
-		]
+		standard: 'school-learning',
+		month: [
+			{ card: 'oval', daysAgo: 28, by: 'holder' },
+			{ card: 'upset-mild', daysAgo: 26, by: 'disordered-recoverer' },
+			{
+				card: 'approach-descent',
+				daysAgo: 24,
+				by: 0.5,
+				override: 'The excursion was my doing: I moved the throttle.'
+			},
+			{
+				card: 'vacuum-partial',
+				daysAgo: 22,
+				by: 'silent',
+				remark: [120, 'Say what has failed as soon as you doubt it.']
+			},
+			{ card: 'static-partial', daysAgo: 19, by: 'steady' },
+			{ card: 'upset-steep', daysAgo: 16, by: 'steady' }
+		],
+		open: [['upset-mild-partial', 'Airspeed and its trend first.']],
+		drills: [{ drill: 'panel', knows: 0.7, daysAgo: 20 }]
 	},
 	{
 		login: 'obed',
 		name: 'Obed Linnaker',
-		haste: [0.3, 0.55, 0.15, 0],
-		daysAgo: [20, 13, 6, 1],
-		more: ['break-out', 'complex-descent', 'track-crosswind', 'hold-direct', 'two-radials', 'homing'],
-		attitude: [
-			{ card: 'track-crosswind', daysAgo: 12, pilot: 'drifter' },
-			{ card: 'hold-teardrop', daysAgo: 10, pilot: 'wrong-enterer' },
-			{ card: 'hold-direct', daysAgo: 9, pilot: 'clock-forgetter' },
-			{ card: 'two-radials', daysAgo: 5, pilot: 'steady' },
-			{ card: 'homing', daysAgo: 4, pilot: 'steady' },
-			{ card: 'hold-direct', daysAgo: 2, pilot: 'steady' }
+		standard: 'eu-instrument',
+		month: [
+			{ card: 'rnav-course', daysAgo: 27, by: 'leaning' },
+			{
+				card: 'track-crosswind',
+				daysAgo: 25,
+				by: 'drifter',
+				remark: [400, 'Same drift, same side. Half of what brought you back stays in.']
+			},
+			{ card: 'homing', daysAgo: 23, by: 'leaning' },
+			{ card: 'intercept-outbound', daysAgo: 21, by: 'own-cutter' },
+			{ card: 'hold-teardrop', daysAgo: 18, by: 'wrong-enterer' },
+			{ card: 'reversal-base-turn', daysAgo: 16, by: 'leaning', wind: [330, 15] },
+			{ card: 'hold-direct', daysAgo: 13, by: 'clock-forgetter' },
+			{ card: 'arc', daysAgo: 11, by: 'leaning' },
+			{ card: 'intercept-outbound', daysAgo: 9, by: 'leaning', wind: [200, 20] },
+			{ card: 'time-to-station', daysAgo: 7, by: 'leaning' },
+			{ card: 'complex-descent', daysAgo: 5, by: 'unconfigured' },
+			{ card: 'bracket', daysAgo: 4, by: 'leaning', wind: [170, 22] },
+			{ card: 'two-radials', daysAgo: 3, by: 'steady' },
+			{ card: 'hold-direct', daysAgo: 1, by: 'steady', wind: [60, 20], turbulence: 'light', isNews: true }
+		],
+		open: [
+			['break-out', ''],
+			['complex-descent', 'Gear, then the flap, then the power.'],
+			['track-crosswind', ''],
+			['hold-direct', 'With the entry worked out before.'],
+			['two-radials', ''],
+			['homing', '']
+		],
+		drills: [
+			{ drill: 'hold-entry', knows: 0.6, daysAgo: 17 },
+			{ drill: 'needle', knows: 0.8, daysAgo: 12 },
+			{ drill: 'hold-entry', knows: 0.9, daysAgo: 6 },
+			{ drill: 'morse', knows: 0.5, daysAgo: 2 }
 		]
 	},
 	{
 		login: 'mirja',
 		name: 'Mirja Toft-Hale',
-		haste: [],
-		daysAgo: []
+		standard: 'us-instrument',
+		month: [],
+		open: [['approach-descent', 'Your first. Read the brief, and take your time.']],
+		drills: []
 	}
 ];
+
+/** Of the one who keeps every altitude a little high: nobody sees it in a single flight, ft. */
+const LEANS_FT = 55;
 
 /** A technique between the two robots. */
 function blend(haste: number): Technique {
@@ -134,17 +242,64 @@ function blend(haste: number): Technique {
 	};
 }
 
-/** A flight as if it had been flown: begun, sent, ended and graded by the same code as any. */
+const techniqueOf = (by: DemoFlight['by']): Technique =>
+	by === 'leaning'
+		? { ...TECHNIQUES.steady, holdsHighFt: LEANS_FT }
+		: typeof by === 'number'
+			? blend(by)
+			: TECHNIQUES[by];
+
+const DAY_MS = 86_400_000;
+
+/** A moment of a training day, so many minutes after nine. */
+function onDay(daysAgo: number, minutes: number): Date {
+	const day = new Date(Date.now() - daysAgo * DAY_MS);
+	day.setUTCHours(9, minutes, 0, 0);
+	return day;
+}
+
+/** The card as it was set that day. */
+function cardOf({ card, wind, turbulence, veiled }: DemoFlight): { card: TaskCard; conditions: Conditions } {
+	const shipped = cardCatalog.get(card);
+	const conditions: Conditions = {
+		...NO_CONDITIONS,
+		...(wind ? { windFromDeg: wind[0], windSpeedKt: wind[1] } : {}),
+		...(turbulence ? { turbulence } : {}),
+		...(veiled ? { veil: 'blur' as const } : {})
+	};
+	return { card: withConditions(shipped, conditions, aircraftCatalog.get(shipped.aircraft)), conditions };
+}
+
+/** A flight as if it had been flown: set, begun, sent, ended and graded by the same code as any. */
 async function keepFlight(
 	db: Knex,
-	student: Person,
-	card: TaskCard,
-	track: Track,
+	people: { student: Person; instructorId: string; standard: string },
+	flown: DemoFlight,
 	startedAt: Date,
-	seconds: number,
-	assignmentId: string | null = null
-): Promise<string> {
-	const standard = standardCatalog.get('us-instrument');
+	seed: number
+): Promise<void> {
+	const { student, instructorId } = people;
+	const { card, conditions } = cardOf(flown);
+	const standard = standardCatalog.get(people.standard);
+	const assignmentId = await addAssignment(db, {
+		studentId: student.id,
+		instructorId,
+		card,
+		standardId: standard.id,
+		assist: 'any',
+		note: flown.note ?? '',
+		createdAt: new Date(startedAt.getTime() - DAY_MS),
+		conditions,
+		chosenCard: flown.card
+	});
+	const flight = flyByRobot(
+		card,
+		aircraftCatalog.get(card.aircraft),
+		areaCatalog.get(card.area),
+		techniqueOf(flown.by),
+		seed
+	);
+	const endedAt = new Date(startedAt.getTime() + flight.simulatedSeconds * 1000);
 	const attemptId = await beginFlight(db, student, {
 		assignmentId,
 		card,
@@ -154,29 +309,63 @@ async function keepFlight(
 	});
 	await addChunk(db, attemptId, {
 		seq: 0,
-		body: encodeChunk({ first: 0, track }),
-		samples: track.length,
+		body: encodeChunk({ first: 0, track: flight.track }),
+		samples: flight.track.length,
 		resume: null
 	});
-	const attempt = (await findAttempt(db, attemptId))!;
-	await endFlight(db, attempt, 'finished', new Date(startedAt.getTime() + seconds * 1000));
-	return attemptId;
+	await endFlight(db, (await findAttempt(db, attemptId))!, 'finished', endedAt);
+	if (flown.veiled) await addLooks(db, attemptId, 'veil', flight.looks);
+	const evening = new Date(endedAt.getTime() + 3_600_000);
+	await db('assignments').where({ id: assignmentId }).update({ closed_at: evening });
+	if (!flown.isNews) await db('attempts').where({ id: attemptId }).update({ looked_at: evening });
+	if (flown.remark)
+		await addRemark(db, {
+			attemptId,
+			authorId: instructorId,
+			atSeconds: Math.min(flown.remark[0], Math.floor(flight.track.seconds)),
+			text: flown.remark[1],
+			createdAt: evening
+		});
+	if (flown.override) {
+		const { verdict } = (await findAttempt(db, attemptId))!;
+		await addOverride(db, {
+			attemptId,
+			authorId: instructorId,
+			item: 'verdict',
+			computed: verdict ?? 'not shown',
+			value: verdict === 'met' ? 'not met' : 'met',
+			reason: verdict === 'met' ? 'I had to prompt the power at the level-off.' : flown.override,
+			createdAt: evening
+		});
+	}
 }
 
-/** The weather of a lesson in light air, so that there is something to do. */
-const inLightAir = (card: TaskCard): TaskCard => ({
-	...card,
-	weather: { ...card.weather, turbulence: 'light' }
-});
+/** A round of a drill on a day, marked by the same code as any. */
+async function keepRound(
+	db: Knex,
+	student: Person,
+	{ drill, knows, daysAgo }: DemoStudent['drills'][number],
+	seed: number
+): Promise<void> {
+	const context = drillContext(aircraftCatalog.all[0]!, areaCatalog.all[0]!);
+	const random = new SeededRandom(seed);
+	const answers = DRILLS[drill]
+		.items(context)
+		.slice(0, 10)
+		.map((item, n) => {
+			const { answer } = question(drill, item, n, context);
+			return { item, seed: n, given: random.next() < knows ? answer.right : -1 };
+		});
+	const at = new Date(Date.now() - daysAgo * DAY_MS);
+	const id = crypto.randomUUID();
+	await markRound(db, student, drill, context, { id, seconds: 62 + 5 * (seed % 9), answers }, at);
+	await db('drill_rounds').where({ id }).update({ at });
+}
 
 async function seed(url: string): Promise<void> {
 	const db = openDatabase(url);
 	try {
 		if (await isDemo(db)) return;
-		const card = cardCatalog.get('approach-descent');
-		const standard = standardCatalog.get('us-instrument');
-		const aircraft = aircraftCatalog.get(card.aircraft);
-		const area = areaCatalog.get(card.area);
 		// Demo people enter by the choice on the first page; their password is the same simple word.
 		const passwordHash = await hashPassword('practice');
 		const instructorId = await addPerson(db, {
@@ -196,103 +385,29 @@ async function seed(url: string): Promise<void> {
 				passwordHash
 			});
 			const student = (await findPerson(db, id))!;
-			const assignmentId = await addAssignment(db, {
-				studentId: id,
-				instructorId,
-				card,
-				standardId: standard.id,
-				assist: 'any',
-				note: 'Speed first, then the descent. Fly it until it is dull.',
-				createdAt: new Date(now - ((person.daysAgo[0] ?? 1) + 1) * 86_400_000)
-			});
-			for (const [nth, cardId] of (person.more ?? []).entries())
+			for (const [i, flown] of person.month.entries()) {
+				const startedAt = onDay(flown.daysAgo, (s * 53 + i * 67) % 480);
+				await keepFlight(
+					db,
+					{ student, instructorId, standard: person.standard },
+					flown,
+					startedAt,
+					300 * (s + 1) + i
+				);
+			}
+			for (const [i, round] of person.drills.entries()) await keepRound(db, student, round, s * 31 + i);
+			for (const [nth, [cardId, note]] of person.open.entries())
 				await addAssignment(db, {
 					studentId: id,
 					instructorId,
 					card: cardCatalog.get(cardId),
-					standardId: standard.id,
+					standardId: person.standard,
 					assist: 'any',
-					note: '',
-					createdAt: new Date(now - (nth + 2) * 3_600_000)
+					note,
+					createdAt: new Date(now - (nth + 1) * 20 * 3_600_000),
+					conditions: NO_CONDITIONS,
+					chosenCard: cardId
 				});
-			for (const [i, flown] of (person.attitude ?? []).entries()) {
-				const asked = cardCatalog.get(flown.card);
-				const set = {
-					...(flown.light ? inLightAir(asked) : asked),
-					...(flown.veiled ? { veil: 'blur' as const } : {})
-				};
-				const startedAt = new Date(now - flown.daysAgo * 86_400_000 - ((s * 53 + i * 67) % 240) * 60_000);
-				const flight = flyByRobot(
-					set,
-					aircraftCatalog.get(set.aircraft),
-					area,
-					TECHNIQUES[flown.pilot],
-					300 * (s + 1) + i
-				);
-				const attemptId = await keepFlight(
-					db,
-					student,
-					set,
-					flight.track,
-					startedAt,
-					flight.simulatedSeconds
-				);
-				if (flown.veiled) await addLooks(db, attemptId, 'veil', flight.looks);
-			}
-			const context = drillContext(aircraft, area);
-			for (const [i, { drill, knows }] of (person.drills ?? []).entries()) {
-				const random = new SeededRandom(s * 31 + i);
-				const answers = DRILLS[drill]
-					.items(context)
-					.slice(0, 10)
-					.map((item, n) => {
-						const { answer } = question(drill, item, n, context);
-						return { item, seed: n, given: random.next() < knows ? answer.right : -1 };
-					});
-				await markRound(db, student, drill, context, {
-					id: crypto.randomUUID(),
-					seconds: 70 + 8 * i,
-					answers
-				});
-			}
-			for (const [i, daysAgo] of person.daysAgo.entries()) {
-				const startedAt = new Date(now - daysAgo * 86_400_000 - ((s * 97 + i * 41) % 300) * 60_000);
-				const flight = flyByRobot(card, aircraft, area, blend(person.haste[i]!), 100 * (s + 1) + i);
-				const endedAt = new Date(startedAt.getTime() + flight.simulatedSeconds * 1000);
-				const attemptId = await keepFlight(
-					db,
-					student,
-					card,
-					flight.track,
-					startedAt,
-					flight.simulatedSeconds,
-					assignmentId
-				);
-				const newest = i === person.daysAgo.length - 1;
-				if (newest && person.remark)
-					await addRemark(db, {
-						attemptId,
-						authorId: instructorId,
-						atSeconds: 62,
-						text: person.remark,
-						createdAt: new Date(endedAt.getTime() + 3_600_000)
-					});
-				if (person.login === 'runa' && i === 0) {
-					const { verdict } = (await findAttempt(db, attemptId))!;
-					await addOverride(db, {
-						attemptId,
-						authorId: instructorId,
-						item: 'verdict',
-						computed: verdict ?? 'not shown',
-						value: verdict === 'met' ? 'not met' : 'met',
-						reason:
-							verdict === 'met'
-								? 'I had to prompt the power at the level-off.'
-								: 'The excursion was my doing: I moved the throttle.',
-						createdAt: new Date(endedAt.getTime() + 1_800_000)
-					});
-				}
-			}
 		}
 		await markDemo(db);
 	} finally {

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
-import { enterAs, signIn } from './support/people.js';
+import { enterAs, signIn, signOut } from './support/people.js';
 
 const flightOf = (login: string): Promise<string> =>
 	withDatabase(async (db) => {
@@ -26,10 +26,10 @@ test('another student’s records do not exist, and nothing exists for a strange
 		...routes,
 		`/debrief/${flight}`,
 		`/fly/${flight}`,
-		'/roster',
+		'/students',
 		'/set',
-		'/standards',
-		'/standards/us-instrument',
+		'/library/standards',
+		'/library/standards/us-instrument',
 		`/students/${flight}`
 	])
 		expect((await page.request.get(route)).status(), route).toBe(404);
@@ -102,16 +102,16 @@ test('the main views have no accessibility faults that a machine can find', asyn
 	await page.getByRole('link', { name: 'Brief', exact: true }).click();
 	await expect(page.getByRole('heading', { name: 'Numbers to know first' })).toBeVisible();
 	await check('brief');
-	await page.goto('/home');
+	await page.goto('/today');
 	await page.getByRole('link', { name: 'Debrief' }).first().click();
 	await expect(page.getByTestId('charts')).toHaveAttribute('data-loaded', 'true');
 	await check('debrief');
-	await page.goto('/log');
+	await page.goto('/record');
 	await check('log');
-	await page.goto('/controls');
+	await page.goto('/practice/controls');
 	await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
 	await check('controls');
-	await page.getByRole('button', { name: 'Sign out' }).click();
+	await signOut(page);
 	await enterAs(page, 'Harun Aldbeck');
 	await check('roster');
 	await page.getByRole('link', { name: 'Set a task' }).first().click();

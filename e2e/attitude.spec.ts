@@ -6,6 +6,7 @@ import { hashPassword } from '../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, flyFor, pictures, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
+import { choose } from './support/controls.js';
 import { enterAs, signIn } from './support/people.js';
 
 /** Looks about as a hub and spoke does, by the number keys, for some seconds of flight. */
@@ -25,7 +26,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
 	await desk.getByRole('link', { name: 'Cards' }).click();
-	await desk.getByLabel('Pattern').selectOption({ label: 'Vertical S, straight' });
+	await choose(desk.getByLabel('Pattern'), { label: 'Vertical S, straight' });
 	await desk.getByLabel('Altitude, ft').fill('1400');
 	await desk.getByRole('button', { name: 'Make the card' }).click();
 	await expect(desk).toHaveURL(/\/cards\/[0-9a-f-]{36}$/);
@@ -37,8 +38,8 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	await expect(phases).toHaveCount(6);
 	const titled = `Short S ${name}`;
 	await desk.getByRole('region', { name: 'Card' }).getByLabel('Name').fill(titled);
-	await desk.getByRole('combobox', { name: 'Panel veiled' }).selectOption('black');
-	await desk.getByRole('combobox', { name: 'School of scan' }).selectOption('hub-and-spoke');
+	await choose(desk.getByRole('combobox', { name: 'Panel veiled' }), 'black');
+	await choose(desk.getByRole('combobox', { name: 'School of scan' }), 'hub-and-spoke');
 	await desk
 		.getByRole('button', { name: /Take Up to 1900 ft away/ })
 		.last()
@@ -82,11 +83,11 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	await expect(desk.getByTestId('save-state')).toHaveText('Kept.');
 
 	await desk.getByRole('link', { name: 'Set it' }).click();
-	await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: name });
+	await choose(desk.getByRole('combobox', { name: 'Student' }), { label: name });
 	await expect(
 		desk.getByRole('combobox', { name: 'Card', exact: true }).locator('option:checked')
 	).toHaveText(titled);
-	await desk.getByRole('combobox', { name: 'Assist' }).selectOption('attitude');
+	await choose(desk.getByRole('combobox', { name: 'Assist' }), 'attitude');
 	await desk.getByRole('button', { name: 'Set it' }).click();
 	await expect(desk.getByText(titled)).toBeVisible();
 
@@ -117,7 +118,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 test('a drill is done with keys only, marked, and what was missed is due again', async ({ page }) => {
 	const { login } = await studentWithTask(shortCard());
 	await signIn(page, login);
-	await page.goto('/drills');
+	await page.goto('/practice/drills');
 	await page.getByRole('link', { name: 'Start: Which instrument is primary' }).focus();
 	await page.keyboard.press('Enter');
 	await expect(page.getByTestId('place')).toContainText('1 of 10');
@@ -131,13 +132,13 @@ test('a drill is done with keys only, marked, and what was missed is due again',
 	await expect(page.getByTestId('result')).toContainText(/\d+ of 10/);
 	await expect(page.getByText('Kept.')).toBeVisible();
 	const right = Number(/(\d+) of 10/.exec((await page.getByTestId('result').textContent())!)![1]);
-	await page.goto('/drills');
+	await page.goto('/practice/drills');
 	const row = page.getByRole('row', { name: /Which instrument is primary/ });
 	await expect(row).toContainText(`${right} of 10`);
 	await expect(row.getByRole('cell').nth(1)).toHaveText(right === 10 ? '' : String(10 - right));
 
 	// A number is typed, a wrong kind is refused, and the answer says how near it was.
-	await page.goto('/drills/standard-bank');
+	await page.goto('/practice/drills/standard-bank');
 	await expect(page.getByLabel('Your answer')).toBeFocused();
 	await page.keyboard.type('much');
 	await page.keyboard.press('Enter');
@@ -152,7 +153,7 @@ test('a drill is done with keys only, marked, and what was missed is due again',
 test('hold entries are drilled against the clock, with the hand shown after the answer', async ({ page }) => {
 	const { login } = await studentWithTask(shortCard());
 	await signIn(page, login);
-	await page.goto('/drills/hold-entry');
+	await page.goto('/practice/drills/hold-entry');
 	await expect(page.getByTestId('clock')).toHaveText(/^0:0[1-9]$/);
 	for (let i = 0; i < 10; i++) {
 		await expect(page.getByTestId('place')).toContainText(`${i + 1} of 10`);
@@ -248,7 +249,7 @@ test('a failure is named by one key and one choice, and the time to it is in the
 
 test('a fault is watched beside the clean flight', async ({ page }) => {
 	await enterAs(page, 'Ilse Varnholm');
-	await page.goto('/faults');
+	await page.goto('/practice/faults');
 	await page.getByRole('link', { name: 'Bank held into the heading' }).click();
 	await expect(page.getByTestId('traces')).toBeVisible({ timeout: 30_000 });
 	await expect(page.getByTestId('named')).toContainText(/You kept the bank until .* and went \d+° through\./);
@@ -262,7 +263,7 @@ test('a fault is watched beside the clean flight', async ({ page }) => {
 
 test('a gaze log is taken in, or refused by its line with nothing lost', async ({ page }) => {
 	await enterAs(page, 'Harun Aldbeck');
-	await page.goto('/roster');
+	await page.goto('/students');
 	await page
 		.getByRole('row', { name: /Teo Marrask/ })
 		.getByRole('link', { name: 'Debrief' })
@@ -307,13 +308,13 @@ test('another’s cards are nowhere: 404, for an instructor as for a student', a
 		return saveCard(db, owner, cardCatalog.get('oval'));
 	});
 	await enterAs(page, 'Harun Aldbeck');
-	for (const path of [`/cards/${id}`, `/api/cards/${id}`])
+	for (const path of [`/library/cards/${id}`, `/api/cards/${id}`])
 		expect((await page.goto(path))!.status(), path).toBe(404);
 	const put = await page.request.put(`/api/cards/${id}`, { data: cardCatalog.get('oval') });
 	expect(put.status()).toBe(404);
 	const student = await (await browser.newContext()).newPage();
 	await enterAs(student, 'Ilse Varnholm');
-	for (const path of ['/cards', '/cards/oval', '/api/cards/oval'])
+	for (const path of ['/library/cards', '/library/cards/oval', '/api/cards/oval'])
 		expect((await student.goto(path))!.status(), path).toBe(404);
 });
 
@@ -332,7 +333,7 @@ test('an instructor sets up an unusual attitude in a flight in the air', async (
 		.getByRole('row', { name: new RegExp(name) })
 		.getByRole('link', { name: 'Watch' })
 		.click();
-	await desk.getByRole('combobox', { name: 'Unusual attitude' }).selectOption('steep');
+	await choose(desk.getByRole('combobox', { name: 'Unusual attitude' }), 'steep');
 	await desk.getByRole('button', { name: 'Cover the panel and set up' }).click();
 	await expect(student.getByTestId('panel-covered')).toBeVisible({ timeout: 20_000 });
 	await student.getByRole('button', { name: '“I have control”' }).click({ timeout: 40_000 });

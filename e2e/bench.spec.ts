@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { choose } from './support/controls.js';
 import { enterAs } from './support/people.js';
 
 test('a lesson’s hold is prepared on a phone, the wind dragged, and the link sent; the student tries first', async ({
@@ -44,9 +45,9 @@ test('a lesson’s hold is prepared on a phone, the wind dragged, and the link s
 	await expect(rule).toContainText(
 		'outbound lies 30° right of the nose, between fingers and thumb: teardrop'
 	);
-	await given.getByLabel('Turns').selectOption('left');
+	await choose(given.getByLabel('Turns'), 'left');
 	await expect(rule).toContainText(/^\s*Left hand.*away from the thumb: parallel/);
-	await given.getByLabel('Turns').selectOption('right');
+	await choose(given.getByLabel('Turns'), 'right');
 
 	// What cannot be is said, and comes back.
 	await given.getByLabel('Wind from').fill('360');

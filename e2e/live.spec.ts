@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, flyFor, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
+import { choose } from './support/controls.js';
 import { enterAs, signIn } from './support/people.js';
 
 async function flyAs(page: Page, login: string): Promise<void> {
@@ -66,7 +67,7 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 	await page.getByLabel('altitude, ft').fill('4500');
 	await page.getByLabel('bank, ° right').fill('0');
 	await page.getByLabel('heading, °').fill('200');
-	await page.getByLabel('with the phase').selectOption({ index: 2 });
+	await choose(page.getByLabel('with the phase'), { index: 2 });
 	await page.getByRole('button', { name: 'Fly from there' }).click();
 	await expect(page).not.toHaveURL(first);
 	await expect(page.getByTestId('frozen')).toBeVisible();
@@ -79,9 +80,9 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
 	await desk.goto('/set');
-	await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: name });
+	await choose(desk.getByRole('combobox', { name: 'Student' }), { label: name });
 	const cards = desk.getByRole('combobox', { name: 'Card', exact: true });
-	await cards.selectOption({ label: kept });
+	await choose(cards, { label: kept });
 	// A wish that cannot be: the words name the field, and nothing typed is lost.
 	await desk.getByLabel('base, ft').fill('2000');
 	await desk.getByLabel('tops, ft').fill('1500');
@@ -94,11 +95,11 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 	await expect(desk.getByRole('heading', { name })).toBeVisible();
 	await expect(desk.getByText(kept)).toBeVisible();
 	await desk.goto('/set');
-	await cards.selectOption({ label: kept });
+	await choose(cards, { label: kept });
 	await desk.getByRole('button', { name: `Remove ${kept}` }).click();
 	await expect(cards.locator('option', { hasText: kept })).toHaveCount(0);
 
-	await page.goto('/home');
+	await page.goto('/today');
 	await page.getByRole('button', { name: 'Fly' }).first().click();
 	await beginFlying(page);
 	await expect(page.getByTestId('targets')).toBeVisible();
@@ -109,7 +110,7 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 test('the complex single: gear, propeller, the warner, and keys of one’s own choice', async ({ page }) => {
 	const { login } = await studentWithTask(cardCatalog.get('complex-descent'));
 	await signIn(page, login);
-	await page.goto('/controls');
+	await page.goto('/practice/controls');
 	await page.getByRole('button', { name: /^Gear up or down/ }).click();
 	await page.keyboard.press('k');
 	await expect(page.getByText('K: Gear up or down.')).toBeVisible();
@@ -119,7 +120,7 @@ test('the complex single: gear, propeller, the warner, and keys of one’s own c
 	await page.getByRole('button', { name: 'Back to the usual keys' }).click();
 	await page.getByRole('radio', { name: /W A S D/ }).check();
 
-	await page.goto('/home');
+	await page.goto('/today');
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
 	const power = () => page.locator('[role=img][aria-label^="Manifold"]').getAttribute('aria-label');

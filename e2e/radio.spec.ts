@@ -3,6 +3,7 @@ import { Flight, setupOf, withPlaces, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
 import { beginFlying, flyFor } from './support/cockpit.js';
 import { studentWithTask } from './support/database.js';
+import { choose } from './support/controls.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
 
@@ -70,7 +71,7 @@ test('a student tunes, identifies, intercepts, tracks and holds; the debrief sho
 	// Left of the course as it is, the needle is to the right.
 	await expect(page.getByTestId('needle').first()).toHaveAttribute('aria-label', /to, needle .* right/);
 
-	await page.getByRole('combobox', { name: /^Rate/ }).selectOption('8');
+	await choose(page.getByRole('combobox', { name: /^Rate/ }), '8');
 	const flight = new Flight({
 		...setupOf(card, aircraftCatalog.get(card.aircraft), area),
 		assist: 'attitude',
@@ -114,11 +115,11 @@ test('a student works out the hold before flying it, and sees the answer only th
 	const entry = page.getByTestId('worked-leg-2-entry');
 	await expect(entry).toHaveText('after your try');
 	const row = (ask: string) => page.getByRole('row', { name: ask });
-	await row('Entry').getByRole('combobox').selectOption('parallel');
+	await choose(row('Entry').getByRole('combobox'), 'parallel');
 	await row('Entry').getByRole('button', { name: 'Try' }).click();
 	await expect(entry).toContainText('teardrop');
 	await expect(row('Entry')).toContainText('not yet');
-	await row('Entry').getByRole('combobox').selectOption('teardrop');
+	await choose(row('Entry').getByRole('combobox'), 'teardrop');
 	await row('Entry').getByRole('button', { name: 'Again' }).click();
 	await expect(row('Entry')).toContainText('right');
 	// What cannot be a heading is refused with what is allowed, and stays as it was typed.
@@ -162,11 +163,11 @@ test('a student says where the aircraft is, and hears how far that was off', asy
 	await page.keyboard.press('k');
 	const map = page.getByRole('dialog', { name: 'Say where you are' });
 	// The first line as it was read; the second is begun, left, and still there when the map is opened again.
-	await map.getByLabel('Station of line 1').selectOption('VSK');
+	await choose(map.getByLabel('Station of line 1'), 'VSK');
 	await map.getByLabel('Radial of line 1').fill('400');
 	await expect(map.getByRole('alert')).toContainText('The radial of VSK is 000 to 360');
 	await map.getByLabel('Radial of line 1').fill('215');
-	await map.getByLabel('Station of line 2').selectOption('HMY');
+	await choose(map.getByLabel('Station of line 2'), 'HMY');
 	await map.getByRole('button', { name: 'Not yet' }).click();
 	await page.keyboard.press('k');
 	await expect(map.getByLabel('Radial of line 1')).toHaveValue('215');
@@ -255,7 +256,7 @@ test('an instructor copies an area, moves a station on the map, and takes it out
 	await expect(page).toHaveURL(/\/areas\/own-/);
 	await page.getByRole('button', { name: 'NBN', exact: true }).click();
 	await expect(place.getByLabel('MHz')).toHaveValue('117.5');
-	await page.goto('/areas');
+	await page.goto('/library/areas');
 	await page.getByLabel(/Take in an area/).setInputFiles({
 		name: 'x.geojson',
 		mimeType: 'application/geo+json',

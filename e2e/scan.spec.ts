@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { beginFlying, flightSeconds, flyFor, press } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
+import { choose } from './support/controls.js';
 import { enterAs, signIn } from './support/people.js';
 
 /** Looks as a hub and spoke by the number keys, for some seconds. */
@@ -59,7 +60,7 @@ test('a veiled flight: only what is looked at can be read, and the debrief says 
 	// Another school sees the same looks with other eyes.
 	const rounds = () => scan.getByTestId('scan-measures').textContent();
 	const before = await rounds();
-	await scan.getByRole('combobox').selectOption('rectangular');
+	await choose(scan.getByRole('combobox'), 'rectangular');
 	await expect.poll(rounds).not.toBe(before);
 });
 
@@ -90,7 +91,7 @@ test('an instructor taps a scan on a phone while the server is away; it is sent 
 		await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
 	).newPage();
 	await enterAs(phone, 'Harun Aldbeck');
-	await phone.goto('/tap');
+	await phone.goto('/bench/tap');
 	const sideways = await phone.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 	expect(sideways).toBeLessThanOrEqual(0);
 	await phone.getByRole('button', { name: 'Begin' }).tap();
@@ -103,9 +104,9 @@ test('an instructor taps a scan on a phone while the server is away; it is sent 
 		await flyFor(student, 0.5);
 	}
 	await phone.getByRole('button', { name: 'Stop' }).tap();
-	await phone
-		.getByRole('combobox', { name: 'Flight' })
-		.selectOption({ label: `${name}: Short descent, in the air` });
+	await choose(phone.getByRole('combobox', { name: 'Flight' }), {
+		label: `${name}: Short descent, in the air`
+	});
 	await phone.getByRole('button', { name: 'Send' }).tap();
 	await expect(phone.getByTestId('tap-said')).toContainText('kept here and sent when the server is back');
 	await phone.unroute('**/api/**');

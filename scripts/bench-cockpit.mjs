@@ -36,8 +36,8 @@ async function enterAs(name) {
 async function fly(turbulence) {
 	const desk = await enterAs('Harun Aldbeck');
 	await desk.goto(`${address}/set`);
-	await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: 'Mirja Toft-Hale' });
-	await desk.getByRole('combobox', { name: 'Turbulence' }).selectOption(turbulence);
+	await choose(desk.getByRole('combobox', { name: 'Student' }), { label: 'Mirja Toft-Hale' });
+	await choose(desk.getByRole('combobox', { name: 'Turbulence' }), turbulence);
 	await desk.getByRole('button', { name: 'Set it' }).click();
 	await desk.waitForURL(/students/);
 	await desk.context().close();
@@ -237,7 +237,7 @@ async function planPan() {
 	await page.route('**/recording', (route) =>
 		route.fulfill({ body: readFileSync(file), contentType: 'application/octet-stream' })
 	);
-	await page.goto(`${address}/log`);
+	await page.goto(`${address}/record`);
 	await page
 		.getByRole('row', { name: /Hold, direct/ })
 		.first()
@@ -306,7 +306,7 @@ try {
 	if (!mapsOnly && !process.argv.includes('--quick')) {
 		const long = await fly('light');
 		const before = await heaps(long);
-		await long.getByRole('combobox', { name: 'Rate' }).selectOption(String(HOUR_AT_RATE.rate));
+		await choose(long.getByRole('combobox', { name: 'Rate' }), String(HOUR_AT_RATE.rate));
 		const began = await clock(long);
 		const started = Date.now();
 		while ((await clock(long)) - began < HOUR_AT_RATE.seconds && Date.now() - started < 900_000)

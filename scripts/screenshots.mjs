@@ -54,7 +54,7 @@ try {
 		await page.goto(`${address}${task.href}`);
 		await page.waitForTimeout(800);
 		const row = (ask) => page.getByRole('row', { name: ask });
-		await row('Entry').getByRole('combobox').selectOption('direct');
+		await choose(row('Entry').getByRole('combobox'), 'direct');
 		await row('Entry').getByRole('button').click();
 		await page.getByText('✓ right').waitFor();
 		await row('Outbound heading').getByRole('textbox').fill('298');
@@ -65,16 +65,16 @@ try {
 	await shot('set-a-task', async () => {
 		const page = await enterAs('Harun Aldbeck');
 		await page.getByRole('link', { name: 'Set a task' }).first().click();
-		await page.getByRole('combobox', { name: 'Turbulence' }).selectOption('moderate');
-		await page.getByRole('combobox', { name: 'Failure' }).selectOption('vacuum');
+		await choose(page.getByRole('combobox', { name: 'Turbulence' }), 'moderate');
+		await choose(page.getByRole('combobox', { name: 'Failure' }), 'vacuum');
 		return page;
 	});
 	/** Ilse on a veiled panel, looking about, then too long at the altimeter. */
 	const veiled = async () => {
 		const desk = await enterAs('Harun Aldbeck');
 		await desk.goto(`${address}/set`);
-		await desk.getByRole('combobox', { name: 'Student' }).selectOption({ label: 'Ilse Varnholm' });
-		await desk.getByRole('combobox', { name: 'Panel veiled' }).selectOption('blur');
+		await choose(desk.getByRole('combobox', { name: 'Student' }), { label: 'Ilse Varnholm' });
+		await choose(desk.getByRole('combobox', { name: 'Panel veiled' }), 'blur');
 		await desk.getByRole('button', { name: 'Set it' }).click();
 		await desk.waitForURL(/students/);
 		await desk.context().close();
@@ -128,7 +128,7 @@ try {
 	});
 	await shot('card-editor', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/cards/vertical-s-c`);
+		await page.goto(`${address}/library/cards/vertical-s-c`);
 		await page.getByRole('button', { name: 'Copy to change' }).click();
 		await page.waitForURL(/cards\/[0-9a-f-]{36}/);
 		await page.getByTestId('preview').waitFor();
@@ -137,7 +137,7 @@ try {
 	});
 	await shot('drill', async () => {
 		const page = await enterAs('Ilse Varnholm');
-		await page.goto(`${address}/drills/panel`, { waitUntil: 'networkidle' });
+		await page.goto(`${address}/practice/drills/panel`, { waitUntil: 'networkidle' });
 		await page.keyboard.press('2');
 		await page.getByTestId('explanation').waitFor();
 		await page.waitForTimeout(500);
@@ -145,7 +145,7 @@ try {
 	});
 	await shot('fault', async () => {
 		const page = await enterAs('Ilse Varnholm');
-		await page.goto(`${address}/faults/fixation`);
+		await page.goto(`${address}/practice/faults/fixation`);
 		await page.getByTestId('named').getByRole('button').first().click();
 		await page.waitForTimeout(2600);
 		await page.getByRole('button', { name: 'Stop' }).click();
@@ -159,7 +159,7 @@ try {
 	});
 	await shot('tap-sheet', async () => {
 		const page = await enterAs('Harun Aldbeck', { width: 390, height: 844 });
-		await page.goto(`${address}/tap`);
+		await page.goto(`${address}/bench/tap`);
 		await page.getByRole('button', { name: 'Begin' }).click();
 		for (const name of ['attitude', 'altimeter', 'attitude', 'heading'])
 			await page.getByRole('button', { name, exact: true }).dispatchEvent('pointerdown');
@@ -178,7 +178,7 @@ try {
 		await page.getByLabel('altitude, ft').fill('480');
 		await page.getByLabel('east, NM').fill('2.6');
 		await page.getByLabel('north, NM').fill('-2.5');
-		await page.getByLabel('with the phase').selectOption({ index: 2 });
+		await choose(page.getByLabel('with the phase'), { index: 2 });
 		await page.getByRole('button', { name: 'Fly from there' }).click();
 		await page.waitForTimeout(1500);
 		await page.getByTestId('frozen').waitFor();
@@ -228,7 +228,7 @@ try {
 	});
 	await shot('hold-debrief', async () => {
 		const page = await enterAs('Obed Linnaker', { width: 1280, height: 1060 });
-		await page.goto(`${address}/log`);
+		await page.goto(`${address}/record`);
 		await page
 			.getByRole('row', { name: /Hold, direct/ })
 			.last()
@@ -240,14 +240,14 @@ try {
 	});
 	await shot('area', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/areas/veskar`);
+		await page.goto(`${address}/library/areas/veskar`);
 		await page.getByRole('button', { name: 'VSK', exact: true }).click();
 		await page.waitForTimeout(800);
 		return page;
 	});
 	await shot('standard', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/standards`);
+		await page.goto(`${address}/library/standards`);
 		await page.waitForTimeout(500);
 		await page.getByRole('button', { name: 'Copy School, sharp to change' }).click();
 		await page.waitForURL(/own-/);

@@ -1,12 +1,15 @@
-import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
 import { HanzaError } from '@hanza/core';
 import pino from 'pino';
+import { movedTo } from '$lib/desk/moved.js';
 import { database } from '$lib/server/db.js';
 import { personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
 export const handle: Handle = async ({ event, resolve }) => {
+	const moved = event.route.id === null ? movedTo(event.url.pathname) : null;
+	if (moved && event.request.method === 'GET') redirect(308, moved + event.url.search);
 	const token = event.cookies.get(SESSION_COOKIE);
 	event.locals.person = token ? ((await personOfToken(database(), token)) ?? null) : null;
 	const response = await resolve(event);

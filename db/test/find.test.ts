@@ -26,7 +26,11 @@ describe('what can be gone to by name', () => {
 		});
 		const found = await findable(at.db, own);
 		expect(found).toContainEqual({ group: 'Students', text: student.name, href: `/students/${student.id}` });
-		expect(found).toContainEqual({ group: 'Your cards', text: 'My own hold', href: `/cards/${kept}` });
+		expect(found).toContainEqual({
+			group: 'Your cards',
+			text: 'My own hold',
+			href: `/library/cards/${kept}`
+		});
 		expect(found).toContainEqual({ group: 'Set a task', text: card.name, href: '/set?card=hold-direct' });
 		expect(found.map(({ text }) => text)).not.toContain(strange.name);
 		expect(found.map(({ text }) => text)).not.toContain('Not yours');

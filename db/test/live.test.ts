@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { CardFlight, encodeChunk, flyByRobot, parse, TECHNIQUES, type Situation } from '@hanza/core';
+import {
+	CardFlight,
+	encodeChunk,
+	flyByRobot,
+	parse,
+	TECHNIQUES,
+	type Situation,
+	NO_CONDITIONS
+} from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { API } from '../../src/lib/contracts/api.js';
 import {
@@ -23,7 +31,6 @@ import {
 	saveChunk,
 	saveSituation,
 	liveView,
-	NO_CONDITIONS,
 	rosterOf,
 	scanOf,
 	withConditions

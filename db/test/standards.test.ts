@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { TARGET_KINDS, toleranceOf, type Standard, type TargetKind } from '@hanza/core';
+import { TARGET_KINDS, toleranceOf, type Standard, type TargetKind, NO_CONDITIONS } from '@hanza/core';
 import { cardCatalog, standardCatalog } from '../../data/index.js';
 import { findAssignment, findStandard, openAssignments } from '../../src/lib/server/data/index.js';
 import {
 	changeOwnStandard,
 	copyStandard,
-	NO_CONDITIONS,
 	putAwayStandard,
 	setTask,
 	standardOf,

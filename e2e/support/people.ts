@@ -4,7 +4,7 @@ import { expect, type Page } from '@playwright/test';
 export async function enterAs(page: Page, name: string): Promise<void> {
 	await page.goto('/');
 	await page.getByRole('button', { name: `Enter as ${name}` }).click();
-	await expect(page).toHaveURL(/\/(home|roster)$/);
+	await expect(page).toHaveURL(/\/today$/);
 }
 
 /** Signs in by name and the demo's simple word. */
@@ -15,6 +15,13 @@ export async function signIn(page: Page, login: string): Promise<void> {
 		await page.getByLabel('Name').fill(login);
 		await page.getByLabel('Password').fill('practice');
 		await page.getByRole('button', { name: 'Sign in' }).click();
-		await expect(page).toHaveURL(/\/(home|roster)$/, { timeout: 8000 });
+		await expect(page).toHaveURL(/\/today$/, { timeout: 8000 });
 	}).toPass({ timeout: 40_000 });
+}
+
+/** Leaves by the person's menu. */
+export async function signOut(page: Page): Promise<void> {
+	await page.getByRole('button', { name: /look and leave$/ }).click();
+	await page.getByRole('menuitem', { name: 'Sign out' }).click();
+	await expect(page).toHaveURL(/\/$/);
 }

@@ -29,15 +29,21 @@ export const LIB = {
 	bench: SHARED,
 	// The brief shows its numbers worked out on the Bench, the palette lists the Bench's calculations.
 	brief: [...SHARED, 'bench'],
-	desk: [...SHARED, 'bench'],
+	desk: [...SHARED, 'bench', 'help'],
+	// Drawings of the Bench stand in the handbook.
+	help: ['contracts', 'ui', 'bench'],
 	aircraft: SHARED,
 	areas: SHARED,
-	cards: SHARED,
-	debrief: SHARED,
+	cards: [...SHARED, 'help'],
+	debrief: [...SHARED, 'help'],
 	drills: SHARED,
-	students: SHARED,
+	students: [...SHARED, 'help'],
+	set: [...SHARED, 'help'],
 	tap: SHARED
 };
+
+/** What the server shows of the application's own words and drawings: the handbook, and its calculations. */
+const SHOWN_BY_SERVER = ['bench', 'help'];
 
 /** Parts of the server, each with what it may import of the server. */
 export const SERVER = {
@@ -94,13 +100,14 @@ function lib(from, to) {
 function server(from, to, source) {
 	const here = serverPart(from);
 	if (to === null)
-		return /^(svelte|@sveltejs|\$app)/.test(source) && !['http', 'forms'].includes(here)
+		return /^(svelte$|svelte\/(?!server$)|@sveltejs|\$app)/.test(source) && !['http', 'forms'].includes(here)
 			? `${here} knows nothing of the framework`
 			: /^(knex|pg)$/.test(source) && ['forms'].includes(here)
 				? `${here} does not reach the database`
 				: null;
 	if (to.startsWith(join('core', 'src')) || to.startsWith('data')) return null;
 	if (to.startsWith(join('src', 'lib', 'contracts'))) return null;
+	if (here === 'services' && SHOWN_BY_SERVER.includes(parts(to)[2])) return null;
 	if (!to.startsWith(join('src', 'lib', 'server'))) return `the server does not import ${to}`;
 	const there = serverPart(to).replace(/\.js$/, '');
 	if (here === there) return null;

@@ -13,7 +13,8 @@ import {
 import type { Actions, PageServerLoad } from './$types';
 
 type Person = NonNullable<App.Locals['person']>;
-const homeOf = (person: Person): string => (person.role === 'instructor' ? '/roster' : '/home');
+/** Where everybody begins. */
+const HOME = '/today';
 
 async function enter(cookies: Cookies, url: URL, person: Person): Promise<never> {
 	const { token, expiresAt } = await visitor((db) => openSession(db, person.id));
@@ -24,11 +25,11 @@ async function enter(cookies: Cookies, url: URL, person: Person): Promise<never>
 		secure: url.protocol === 'https:',
 		expires: expiresAt
 	});
-	redirect(303, homeOf(person));
+	redirect(303, HOME);
 }
 
 export const load: PageServerLoad = async ({ locals }) => {
-	if (locals.person) redirect(303, homeOf(locals.person));
+	if (locals.person) redirect(303, HOME);
 	return { demo: await visitor(demoPeople) };
 };
 

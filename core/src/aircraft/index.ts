@@ -2,7 +2,6 @@ export {
 	AIRCRAFT_EDITIONS,
 	Aircraft,
 	Loading,
-	LoadingData,
 	VerticalSpeedKind,
 	type AircraftLimits,
 	type Configuration

@@ -21,11 +21,9 @@ import type { Standard } from './standard.js';
 import { steadinessOf } from './steadiness.js';
 import { itemName } from './wording/items.js';
 import { controlWords } from './wording/recovery.js';
-import { reasons, statementsOf } from './wording/statements.js';
+import { POINTS_PER_FAULT, POINTS_PER_LIMIT, reasons, statementsOf } from './wording/statements.js';
 
-const POINTS_PER_FAULT = 4;
 const MOST_FAULT_POINTS = 20;
-const POINTS_PER_LIMIT = 25;
 
 /**
  * Grades a recorded flight of a card against a standard. A target whose channel was not recorded

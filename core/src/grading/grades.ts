@@ -1,7 +1,7 @@
 import { Type, type TSchema } from '@sinclair/typebox';
 import { Editions, type Document } from '../base/index.js';
 import type { PhaseTarget, TargetKind } from '../training/index.js';
-import type { Fault } from './fault.js';
+import type { Fault, FaultKind } from './fault.js';
 import type { Limits, Measures } from './measure.js';
 import type { NavigationReport } from './paths/report.js';
 import type { Recovery } from './recovery.js';
@@ -53,6 +53,10 @@ export interface Statement {
 	tone: 'good' | 'mind' | 'fail';
 	text: string;
 	tryNext?: string;
+	/** What it speaks of, so that it can be marked wherever that is shown; absent in a grade of before. */
+	about?: { phase?: number; item?: TargetKind; fault?: FaultKind };
+	/** Points of the flight's hundred that it cost, as far as they can be told apart; absent in a grade of before. */
+	cost?: number;
 }
 
 /** The grade of a flight by a standard: verdict, points, what was kept of each target, faults, reports. */

@@ -2,11 +2,18 @@ export { blindTurns, type BlindTurn } from './blind-turns.js';
 export { findFaults } from './detectors/registry.js';
 export { Evidence } from './evidence.js';
 export { coveredInstruments, recognitionText, recognizedFailures } from './failure-recognition.js';
+export {
+	faultRecords,
+	sinceThen,
+	type BeforeAfter,
+	type FaultRecord,
+	type FlightFaults
+} from './fault-record.js';
 export { FAULT_NAMES, type Fault, type FaultKind } from './fault.js';
 export { gradeFlight } from './grade.js';
 export { GRADE_EDITIONS, type Grade } from './grades.js';
 export { leaningsOf, type Leaning } from './leanings.js';
-export { manoeuvreOf, manoeuvreRecords, type ManoeuvreRecord } from './manoeuvres.js';
+export { manoeuvreOf, manoeuvreRecords, navigationRecords, type ManoeuvreRecord } from './manoeuvres.js';
 export { measure, overshoot, quality, settleSeconds } from './measure.js';
 export { ARC_TIERS_NM, type ArcTier } from './paths/arc.js';
 export { swings } from './paths/course.js';
@@ -25,5 +32,6 @@ export {
 	type SteadyStateNumbers,
 	type SteadyStretch
 } from './steady-state.js';
+export { cardTraits } from './traits.js';
 export { formatTarget, itemName, itemUnit } from './wording/items.js';
 export { recoveryText } from './wording/recovery.js';

@@ -1,10 +1,11 @@
 import { slope } from '../base/index.js';
+import { PATH_NAMES, type PathKindId } from '../paths/index.js';
 import { TARGET_KINDS, type Phase, type TargetKind, type TaskCard } from '../training/index.js';
 import type { FaultKind } from './fault.js';
 import type { Grade } from './grades.js';
 
 /** What a phase is an exercise of. */
-const MANOEUVRES = {
+export const MANOEUVRES = {
 	level: 'Straight and level',
 	'speed-change': 'Speed changes',
 	turn: 'Level turns',
@@ -16,7 +17,6 @@ const MANOEUVRES = {
 	recovery: 'Unusual attitudes'
 } as const;
 type ManoeuvreId = keyof typeof MANOEUVRES;
-const MANOEUVRE_IDS = Object.keys(MANOEUVRES) as ManoeuvreId[];
 
 /** The manoeuvre of a phase of a card. */
 export function manoeuvreOf(card: Pick<TaskCard, 'phases' | 'upset'>, index: number): ManoeuvreId {
@@ -51,7 +51,8 @@ interface Showing {
 
 /** How a manoeuvre has gone so far. */
 export interface ManoeuvreRecord {
-	id: ManoeuvreId;
+	/** A manoeuvre, or a kind of path. */
+	id: ManoeuvreId | PathKindId;
 	name: string;
 	/** Oldest first. */
 	showings: Showing[];
@@ -64,23 +65,42 @@ export interface ManoeuvreRecord {
 const TREND_OVER = 6;
 const LEAVES_BEHIND: ReadonlySet<FaultKind> = new Set(['bank-held']);
 
+type FlownCard = Pick<TaskCard, 'phases' | 'upset'>;
+interface GradedFlight {
+	id: string;
+	at: number;
+	card: FlownCard;
+	grade: Grade;
+}
+
 /** What a student has shown of each manoeuvre, out of the grades of flights. */
-export function manoeuvreRecords(
-	flights: readonly { id: string; at: number; card: Pick<TaskCard, 'phases' | 'upset'>; grade: Grade }[]
+export const manoeuvreRecords = (flights: readonly GradedFlight[]): ManoeuvreRecord[] =>
+	recordsBy(flights, MANOEUVRES, manoeuvreOf);
+
+/** What a student has shown of each kind of path, out of the grades of flights. */
+export const navigationRecords = (flights: readonly GradedFlight[]): ManoeuvreRecord[] =>
+	recordsBy(flights, PATH_NAMES, (card, index) => card.phases[index]!.path?.kind ?? null);
+
+/** Records in the order of the names, each out of the phases that are of its kind. */
+function recordsBy<K extends ManoeuvreRecord['id']>(
+	flights: readonly GradedFlight[],
+	names: Readonly<Record<K, string>>,
+	kindOf: (card: FlownCard, index: number) => K | null
 ): ManoeuvreRecord[] {
-	const records = new Map<ManoeuvreId, ManoeuvreRecord>();
+	const records = new Map<K, ManoeuvreRecord>();
 	for (const { id, at, card, grade } of [...flights].sort((a, b) => a.at - b.at)) {
-		const shown = new Map<ManoeuvreId, { scores: number[]; met: boolean }>();
+		const shown = new Map<K, { scores: number[]; met: boolean }>();
 		grade.phases.forEach((phase, index) => {
 			if (phase.startSeconds === null || phase.endSeconds === null || !card.phases[index]) return;
-			const kind = manoeuvreOf(card, index);
+			const kind = kindOf(card, index);
+			if (kind === null) return;
 			const entry = shown.get(kind) ?? { scores: [], met: true };
 			entry.scores.push(phase.score);
 			entry.met &&= phase.verdict === 'met';
 			shown.set(kind, entry);
 			const record = records.get(kind) ?? {
 				id: kind,
-				name: MANOEUVRES[kind],
+				name: names[kind],
 				showings: [],
 				trend: null,
 				fails: []
@@ -109,7 +129,7 @@ export function manoeuvreRecords(
 		record.trend = slope(record.showings.slice(-TREND_OVER).map(({ score }) => score));
 		record.fails.sort((a, b) => b.count - a.count);
 	}
-	return MANOEUVRE_IDS.flatMap((id) => records.get(id) ?? []);
+	return (Object.keys(names) as K[]).flatMap((id) => records.get(id) ?? []);
 }
 
 function count(record: ManoeuvreRecord, what: TargetKind | FaultKind): void {

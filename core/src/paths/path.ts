@@ -36,3 +36,13 @@ export const arcOf = (path: Path): { aid: string; radiusNm: number } | null =>
 export const aidsOf = (path: Path): readonly string[] => kindOf(path).aids(path);
 /** The stations of a path that are to be identified. */
 export const identifiedAids = (path: Path): readonly string[] => kindOf(path).identified(path);
+
+/** Each kind as it is called. */
+export const PATH_NAMES = {
+	course: 'Courses and radials',
+	arc: 'Arcs',
+	hold: 'Holds',
+	reversal: 'Course reversals',
+	homing: 'Homing and tracking a beacon',
+	position: 'Where am I'
+} as const satisfies Record<PathKindId, string>;

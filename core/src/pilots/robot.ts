@@ -405,10 +405,14 @@ export class RobotPilot {
 	private setPitch(plan: Plan): number {
 		const { technique, perception } = this;
 		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg } = perception.believed;
-		const vertical =
+		const asked =
 			plan.vertical.kind === 'level'
 				? ({ kind: 'altitude', altitudeFt: this.levelFt } as const)
 				: plan.vertical;
+		const vertical =
+			asked.kind === 'altitude'
+				? { ...asked, altitudeFt: asked.altitudeFt + (technique.holdsHighFt ?? 0) }
+				: asked;
 		const blind = perception.attitudeLost;
 		let blindRate = vertical.kind === 'rate' ? vertical.fpm : 0;
 		let wanted = plan.pitchDeg + this.wander.pitch;

@@ -55,6 +55,8 @@ export interface Technique {
 	neverTrims?: boolean;
 	/** Leaves flap and gear where they were. */
 	forgetsConfiguration?: boolean;
+	/** Keeps every altitude so many feet above the one that is asked for. */
+	holdsHighFt?: number;
 	/** Errors of the settings, made at the begin: hPa, degrees. */
 	altimeterOffHpa?: number;
 	headingKnobOffDeg?: number;

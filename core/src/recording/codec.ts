@@ -105,6 +105,9 @@ export function encodeChunk({ first, track }: Chunk, from = 0, to = track.length
 	return bytes.slice(0, at);
 }
 
+/** Headers of every edition: what a reader of recordings checks. */
+export const RECORDING_HEADERS = [Header1, Header2] as const;
+
 interface Header {
 	rateHz: number;
 	first: number;

@@ -16,6 +16,7 @@ export {
 	limitSecondsOf,
 	mayLookOut
 } from './card.js';
+export { Conditions, NO_CONDITIONS, oneStepHarder, type HarderStep, withConditions } from './conditions.js';
 export { KNOWN_WITHIN } from './drills/numbers.js';
 export { PRIMARY } from './drills/primary.js';
 export { type DrillContext, type Question } from './drills/question.js';
@@ -51,7 +52,7 @@ export {
 	type ScanInstrument,
 	type ScanSettings
 } from './scan/looks.js';
-export { SCHOOLS, SCHOOL_IDS, SchoolSchema, isOfSchool, type SchoolId } from './scan/schools.js';
+export { SCHOOLS, SCHOOL_IDS, isOfSchool, type SchoolId } from './scan/schools.js';
 export { Situation, cardFrom, failuresFrom } from './situation.js';
 export { TARGET_CHANNELS, TARGET_KINDS, type PhaseTarget, type TargetKind } from './targets.js';
 export { UPSET_LIMITS, UpsetDirector } from './upset.js';

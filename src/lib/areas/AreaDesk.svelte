@@ -5,6 +5,7 @@
 	import { AreaEditor } from '$lib/areas/editor.svelte.js';
 	import PlanView from '$lib/plan/PlanView.svelte';
 	import type { PlanPoint } from '$lib/plan/overlay.js';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 
 	const { area: given, mine }: { area: Area; mine: boolean } = $props();
 	// The editor is made for one area: its page is made anew for another.
@@ -49,7 +50,7 @@
 				>{editor.saved === 'yes' ? 'Kept' : editor.saved === 'sending' ? 'Keeping …' : 'Not kept yet'}</span
 			>{/if}
 		<a class="button" href="/api/areas/{area.id}" download="{area.id}.geojson">GeoJSON</a>
-		<a class="button" href="/areas">All areas</a>
+		<a class="button" href="/library/areas">All areas</a>
 	</p>
 </div>
 {#if editor.problem}<p class="mt-2 text-limit" role="alert">{editor.problem}</p>{/if}
@@ -146,14 +147,11 @@
 							/>
 						</label>
 						{#if place.kind === 'vor'}
-							<label class="flex items-center gap-2"
-								><input
-									type="checkbox"
-									checked={place.dme}
-									onchange={(event) => change({ dme: event.currentTarget.checked })}
-								/>
-								answers with a distance</label
-							>
+							<Checkbox
+								label="answers with a distance"
+								checked={place.dme}
+								onchange={(dme) => change({ dme })}
+							/>
 							<label class="grid grid-cols-[7rem_1fr] items-center gap-2"
 								>Its north, °E
 								<input

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import './bench-drawing.css';
 	import { formatHeading, type Vec2 } from '@hanza/core';
 	import { barOf, frameOf, type Drawing } from '$lib/bench/drawing.js';
 
@@ -44,7 +45,7 @@
 <svg
 	bind:this={element}
 	viewBox="0 0 {SIZE} {SIZE}"
-	class="w-full max-w-[34rem] touch-none select-none"
+	class="bench-drawing w-full max-w-[34rem] touch-none select-none"
 	role="group"
 	aria-label={drawing.title}
 	onpointermove={drag}
@@ -142,71 +143,3 @@
 		</g>
 	{/each}
 </svg>
-
-<style>
-	path,
-	line,
-	circle {
-		fill: none;
-	}
-	.ring {
-		stroke: var(--color-line);
-	}
-	.sector {
-		stroke: var(--color-accent);
-		opacity: 0.45;
-	}
-	.exact {
-		stroke: var(--color-trace);
-		stroke-width: 2.4;
-	}
-	.school {
-		stroke: var(--color-ink-soft);
-		stroke-width: 1.4;
-		stroke-dasharray: 6 4;
-	}
-	.course {
-		stroke: var(--color-accent);
-		stroke-width: 1.6;
-	}
-	.limit {
-		stroke: var(--color-limit);
-		stroke-width: 1.4;
-		stroke-dasharray: 3 4;
-	}
-	.wind,
-	.stem {
-		stroke: var(--color-ink);
-		stroke-width: 2;
-	}
-	.tip {
-		fill: var(--color-ink);
-	}
-	.mark {
-		stroke: var(--color-ink);
-		stroke-width: 1.8;
-	}
-	.bar {
-		stroke: var(--color-ink-soft);
-	}
-	text {
-		font-size: 13px;
-		fill: var(--color-ink);
-	}
-	.figure {
-		fill: var(--color-ink-soft);
-		text-anchor: middle;
-		dominant-baseline: central;
-	}
-	.handle {
-		cursor: grab;
-	}
-	.grip {
-		fill: var(--color-accent);
-		opacity: 0.25;
-	}
-	.handle:hover .grip,
-	.handle:focus-visible .grip {
-		opacity: 0.6;
-	}
-</style>

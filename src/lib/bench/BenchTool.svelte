@@ -13,6 +13,8 @@
 	} from '$lib/bench/tools.js';
 	import BenchDrawing from './BenchDrawing.svelte';
 	import HoldEntryDial from './HoldEntryDial.svelte';
+	import Select from '$lib/ui/Select.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
 
 	const { id, query }: { id: ToolId; query: string } = $props();
 	const tool: Tool = untrack(() => TOOLS[id]);
@@ -120,17 +122,18 @@
 		aria-label="Given"
 	>
 		{#each tool.fields as field (field.id)}
-			<label class="grid gap-1 lg:grid-cols-[1fr_auto] lg:items-center">
-				<span>{field.label}</span>
-				{#if field.kind === 'choice'}
-					<select
-						class="field lg:w-28"
-						value={inputs[field.id]}
-						onchange={(event) => change(field.id, event.currentTarget.value)}
-					>
-						{#each field.options as option (option)}<option>{option}</option>{/each}
-					</select>
-				{:else}
+			{#if field.kind === 'choice'}
+				<Select
+					label={field.label}
+					place="split"
+					class="lg:w-28"
+					value={String(inputs[field.id])}
+					onchange={(value) => change(field.id, value)}
+					options={field.options}
+				/>
+			{:else}
+				<label class="grid gap-1 lg:grid-cols-[1fr_auto] lg:items-center">
+					<span>{field.label}</span>
 					<span class="flex items-center gap-1.5">
 						<input
 							class="field w-20"
@@ -144,19 +147,11 @@
 						/>
 						<span class="w-8 text-sm text-ink-soft">{field.unit}</span>
 					</span>
-				{/if}
-			</label>
+				</label>
+			{/if}
 		{/each}
 		<div class="no-print col-span-full flex flex-wrap gap-2 border-t border-line pt-3">
-			<label class="flex items-center gap-1.5">
-				<input
-					type="checkbox"
-					class="accent-accent"
-					bind:checked={tryFirst}
-					onchange={() => (given = false)}
-				/>
-				try first
-			</label>
+			<Checkbox label="try first" bind:checked={tryFirst} onchange={() => (given = false)} />
 			<button class="button" onclick={copy}>Link</button>
 			<button class="button" onclick={() => print()}>Print</button>
 			{#if copied}<span class="w-full text-sm break-all text-ink-soft" role="status">{copied}</span>{/if}

@@ -3,7 +3,11 @@
 	import type { RefusedForm } from '$lib/ui/form.js';
 	import { enhance } from '$app/forms';
 	import { formatHeading, signed, signedDeg, type BriefAnswer, type WorkedOut } from '@hanza/core';
+	import { untrack } from 'svelte';
+	import Explained from './Explained.svelte';
+	import { onward } from './onward.js';
 	import { linkOf } from '$lib/bench/tools.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
 		questions: readonly WorkedOut[];
@@ -13,6 +17,13 @@
 		refused: RefusedForm;
 	}
 	const { questions, wind, altitudeFt, refused }: Props = $props();
+
+	/** Right when the page was opened: not asked at length again. */
+	const knownBefore = untrack(
+		() => new Set(questions.filter(({ answer }) => answer?.right).map(({ id }) => id))
+	);
+	let again = $state(false);
+	const asked = $derived(questions.filter(({ id }) => again || !knownBefore.has(id)));
 
 	const UNITS: Record<BriefAnswer['kind'], string> = {
 		entry: '',
@@ -52,62 +63,87 @@
 	{:else}Wind {formatHeading(wind.fromDeg)}° at {wind.speedKt.toFixed(0)} kt, {altitudeFt} ft, magnetic.{/if}
 	Say yours before you see it.
 </p>
-<div class="sheet mt-2 overflow-x-auto">
-	<table class="table stacks">
-		<thead><tr><th>What</th><th>Yours</th><th>Worked out</th><th></th></tr></thead>
-		<tbody>
-			{#each questions as { id, phase, ask, kind, tried, answer }, i (id)}
-				{@const wrong = refused.entered.question === id ? refused : null}
-				<tr>
-					<td
-						>{ask}{#if phase !== questions[i - 1]?.phase}<span class="block text-sm text-ink-soft"
-								>{phase}</span
-							>{/if}</td
-					>
-					<td>
-						<form method="POST" action="?/compute" use:enhance class="flex flex-wrap items-center gap-2">
-							<input type="hidden" name="question" value={id} />
-							<label class="flex items-center gap-1">
-								<span class="sr-only">{ask}</span>
+{#if knownBefore.size > 0}
+	<p class="mt-2" data-testid="known-before">
+		<span class="text-accent">✓ {knownBefore.size} of {questions.length} right before</span>
+		<button class="button ml-2" onclick={() => (again = !again)} aria-expanded={again}
+			>{again ? 'Fold them' : 'Ask them again'}</button
+		>
+	</p>
+{/if}
+{#if asked.length > 0}
+	<div class="sheet mt-2 overflow-x-auto">
+		<table class="table stacks">
+			<thead><tr><th>What</th><th>Yours</th><th>Worked out</th><th></th></tr></thead>
+			<tbody>
+				{#each asked as { id, phase, ask, kind, tried, answer }, i (id)}
+					{@const wrong = refused.entered.question === id ? refused : null}
+					<tr>
+						<td
+							>{ask}{#if phase !== asked[i - 1]?.phase}<span class="block text-sm text-ink-soft">{phase}</span
+								>{/if}</td
+						>
+						<td>
+							<form
+								method="POST"
+								action="?/compute"
+								use:enhance={onward}
+								data-try={id}
+								class="flex flex-wrap items-center gap-2"
+							>
+								<input type="hidden" name="question" value={id} />
 								{#if kind === 'entry'}
-									<select class="field" name="entered" value={tried ?? ''}>
-										<option value="" disabled>choose</option>
-										{#each ['direct', 'teardrop', 'parallel'] as entry (entry)}<option>{entry}</option>{/each}
-									</select>
-								{:else}
-									<input
-										class="field w-20 text-right"
+									<Select
+										label={ask}
+										place="unseen"
 										name="entered"
-										inputmode="decimal"
-										value={wrong?.entered.entered ?? tried ?? ''}
+										value={tried ?? ''}
+										options={['direct', 'teardrop', 'parallel']}
 									/>
-									{UNITS[kind]}
+								{:else}
+									<label class="flex items-center gap-1">
+										<span class="sr-only">{ask}</span>
+										<input
+											class="field w-20 text-right"
+											name="entered"
+											inputmode="decimal"
+											value={wrong?.entered.entered ?? tried ?? ''}
+										/>
+										{UNITS[kind]}
+									</label>
 								{/if}
-							</label>
-							<button class="button">{tried === null ? 'Try' : 'Again'}</button>
-							<FieldError words={wrong?.errors.entered && `Yours ${wrong.errors.entered}`} />
-						</form>
-					</td>
-					<td data-testid="worked-{id}">
-						{#if answer}
-							{words(answer.is)}
-							<span class="text-sm text-ink-soft">{off(answer.is, tried!)}</span>
-							<span class="block text-sm text-ink-soft">
-								{answer.why}
-								{#if answer.worked}<a
-										class="link"
-										href="/bench/{answer.worked.by}?{linkOf(rounded(answer.worked.input))}">See it drawn</a
-									>{/if}
-							</span>
-						{:else}<span class="text-ink-soft">after your try</span>{/if}
-					</td>
-					<td class="whitespace-nowrap"
-						>{#if answer}<span class={answer.right ? 'text-accent' : 'text-caution'}
-								>{answer.right ? '✓ right' : '▲ not yet'}</span
-							>{/if}</td
-					>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
-</div>
+								<button class="button">{tried === null ? 'Try' : 'Again'}</button>
+								<FieldError words={wrong?.errors.entered && `Yours ${wrong.errors.entered}`} />
+							</form>
+						</td>
+						<td data-testid="worked-{id}">
+							{#if answer}
+								{words(answer.is)}
+								<span class="text-sm text-ink-soft">{off(answer.is, tried!)}</span>
+								<span class="block text-sm text-ink-soft">
+									{answer.why}
+									{#if answer.worked && answer.right}<a
+											class="link"
+											href="/bench/{answer.worked.by}?{linkOf(rounded(answer.worked.input))}">See it drawn</a
+										>{/if}
+								</span>
+							{:else}<span class="text-ink-soft">after your try</span>{/if}
+						</td>
+						<td class="whitespace-nowrap"
+							>{#if answer}<span class={answer.right ? 'text-accent' : 'text-caution'}
+									>{answer.right ? '✓ right' : '▲ not yet'}</span
+								>{/if}</td
+						>
+					</tr>
+					{#if answer && !answer.right && answer.worked}
+						<tr>
+							<td colspan="4" class="bg-accent-soft/30">
+								<Explained by={answer.worked.by} link={linkOf(rounded(answer.worked.input))} />
+							</td>
+						</tr>
+					{/if}
+				{/each}
+			</tbody>
+		</table>
+	</div>
+{/if}

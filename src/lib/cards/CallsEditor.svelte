@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { placesOf, type Call } from '@hanza/core';
 	import type { CardEditor } from '$lib/cards/editor.svelte.js';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { editor }: { editor: CardEditor } = $props();
 	const { card } = $derived(editor);
@@ -67,18 +69,17 @@
 				value={call.name}
 				onchange={(event) => put(i, { name: event.currentTarget.value })}
 			/>
-			<select
-				class="field"
-				aria-label="When it is due"
+			<Select
+				label="When it is due"
+				place="unseen"
 				value={valueOf(call)}
-				onchange={(event) => put(i, { at: atOf(event.currentTarget.value) })}
-			>
-				{#each card.phases as phase, p (phase.id)}
-					<option value="phase {phase.id}">as phase {p + 1} begins</option>
-				{/each}
-				{#each places as id (id)}<option value="passing {id}">passing {id}</option>{/each}
-				{#if holds}<option value="outbound">after the turn outbound</option>{/if}
-			</select>
+				onchange={(value) => put(i, { at: atOf(value) })}
+				options={[
+					...card.phases.map(({ id }, p) => ({ value: `phase ${id}`, text: `as phase ${p + 1} begins` })),
+					...places.map((id) => ({ value: `passing ${id}`, text: `passing ${id}` })),
+					...(holds ? [{ value: 'outbound', text: 'after the turn outbound' }] : [])
+				]}
+			/>
 			<input
 				class="field min-w-48 grow"
 				aria-label="Items, one after the other"
@@ -105,18 +106,15 @@
 	{/each}
 	<div class="mt-3 flex flex-wrap gap-x-5 gap-y-1 text-sm">
 		{#each SHOWN as { key, text, usual } (key)}
-			<label class="flex items-center gap-1.5">
-				<input
-					type="checkbox"
-					class="accent-accent"
-					checked={card[key] ?? usual}
-					onchange={(event) => {
-						if (event.currentTarget.checked === usual) delete card[key];
-						else card[key] = !usual;
-						editor.changed();
-					}}
-				/>{text}
-			</label>
+			<Checkbox
+				label={text}
+				checked={card[key] ?? usual}
+				onchange={(checked) => {
+					if (checked === usual) delete card[key];
+					else card[key] = !usual;
+					editor.changed();
+				}}
+			/>
 		{/each}
 	</div>
 </section>

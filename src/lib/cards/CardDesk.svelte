@@ -8,6 +8,8 @@
 	import CardPreview from './CardPreview.svelte';
 	import CallsEditor from './CallsEditor.svelte';
 	import PhaseEditor from './PhaseEditor.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { data }: { data: CardPage } = $props();
 	const editor = untrack(
@@ -92,7 +94,7 @@
 				>Keep</button
 			>
 		{:else}
-			<form method="POST" action="/cards?/copy" use:enhance>
+			<form method="POST" action="/library/cards?/copy" use:enhance>
 				<button class="button button-main" name="card" value={data.id}>Copy to change</button>
 			</form>
 		{/if}
@@ -114,12 +116,12 @@
 					<span class="text-ink-soft">Name</span>
 					<input class="field" maxlength="80" bind:value={card.name} onchange={() => editor.changed()} />
 				</label>
-				<label class="grid gap-1 text-sm">
-					<span class="text-ink-soft">Aircraft</span>
-					<select class="field" bind:value={card.aircraft} onchange={() => editor.changed()}>
-						{#each data.aircraft as { id, name } (id)}<option value={id}>{name}</option>{/each}
-					</select>
-				</label>
+				<Select
+					label="Aircraft"
+					bind:value={card.aircraft}
+					onchange={() => editor.changed()}
+					options={data.aircraft.map(({ id, name }) => ({ value: id, text: name }))}
+				/>
 			</div>
 			<label class="grid gap-1 text-sm">
 				<span class="text-ink-soft">In a sentence</span>
@@ -137,12 +139,12 @@
 						/>
 					</label>
 				{/each}
-				<label class="grid gap-1">
-					<span class="text-ink-soft">flap</span>
-					<select class="field" bind:value={card.start.flapsDeg} onchange={() => editor.changed()}>
-						{#each aircraft.controls.flapStepsDeg as step (step)}<option value={step}>{step}°</option>{/each}
-					</select>
-				</label>
+				<Select
+					label="flap"
+					bind:value={card.start.flapsDeg}
+					onchange={() => editor.changed()}
+					options={aircraft.controls.flapStepsDeg.map((step) => ({ value: step, text: `${step}°` }))}
+				/>
 				<label class="grid gap-1">
 					<span class="text-ink-soft">Wind from, °</span>
 					<input
@@ -165,88 +167,66 @@
 						onchange={(event) => setWind(wind?.fromDeg ?? 0, event.currentTarget.valueAsNumber)}
 					/>
 				</label>
-				<label class="grid gap-1">
-					<span class="text-ink-soft">Turbulence</span>
-					<select
-						class="field"
-						value={card.weather.turbulence ?? 'none'}
-						onchange={(event) => {
-							card.weather.turbulence = event.currentTarget.value as 'none';
-							editor.changed();
-						}}
-					>
-						{#each ['none', 'light', 'moderate', 'severe'] as level (level)}<option>{level}</option>{/each}
-					</select>
-				</label>
+				<Select
+					label="Turbulence"
+					value={card.weather.turbulence ?? 'none'}
+					onchange={(level) => {
+						card.weather.turbulence = level;
+						editor.changed();
+					}}
+					options={['none', 'light', 'moderate', 'severe'] as const}
+				/>
 			</div>
 			<div class="flex flex-wrap gap-3 text-sm">
-				<label class="grid gap-1">
-					<span class="text-ink-soft">Looking out</span>
-					<select
-						class="field"
-						value={card.outside ?? ''}
-						onchange={(event) => optional('outside', event.currentTarget.value)}
-					>
-						<option value="">as the weather says</option>
-						<option value="hood">under the hood</option>
-						<option value="seen">whatever is to be seen</option>
-					</select>
-				</label>
-				<label class="grid gap-1">
-					<span class="text-ink-soft">Panel veiled</span>
-					<select
-						class="field"
-						value={card.veil ?? ''}
-						onchange={(event) => optional('veil', event.currentTarget.value)}
-					>
-						<option value="">no</option>
-						{#each ['dim', 'blur', 'black'] as level (level)}<option>{level}</option>{/each}
-					</select>
-				</label>
-				<label class="grid gap-1">
-					<span class="text-ink-soft">School of scan</span>
-					<select
-						class="field"
-						value={card.school ?? ''}
-						onchange={(event) => optional('school', event.currentTarget.value)}
-					>
-						<option value="">none in particular</option>
-						{#each data.schools as { id, name } (id)}<option value={id}>{name}</option>{/each}
-					</select>
-				</label>
-				<label class="grid gap-1">
-					<span class="text-ink-soft">Method</span>
-					<select class="field" bind:value={card.method} onchange={() => editor.changed()}>
-						<option value="control-performance">control and performance</option>
-						<option value="primary-supporting">primary and supporting</option>
-					</select>
-				</label>
-				<label class="grid gap-1">
-					<span class="text-ink-soft">Fail something</span>
-					<select
-						class="field"
-						value=""
-						onchange={(event) => {
-							addFailure(event.currentTarget.value);
-							event.currentTarget.value = '';
-						}}
-					>
-						<option value="">choose</option>
-						{#each data.failures as { kind, name } (kind)}<option value={kind}>{name}</option>{/each}
-					</select>
-				</label>
+				<Select
+					label="Looking out"
+					value={card.outside ?? ''}
+					onchange={(value) => optional('outside', value)}
+					options={[
+						{ value: '', text: 'as the weather says' },
+						{ value: 'hood', text: 'under the hood' },
+						{ value: 'seen', text: 'whatever is to be seen' }
+					]}
+				/>
+				<Select
+					label="Panel veiled"
+					value={card.veil ?? ''}
+					onchange={(value) => optional('veil', value)}
+					options={[{ value: '', text: 'no' }, 'dim', 'blur', 'black']}
+				/>
+				<Select
+					label="School of scan"
+					value={card.school ?? ''}
+					onchange={(value) => optional('school', value)}
+					options={[
+						{ value: '', text: 'none in particular' },
+						...data.schools.map(({ id, name }) => ({ value: id, text: name }))
+					]}
+				/>
+				<Select
+					label="Method"
+					bind:value={card.method}
+					onchange={() => editor.changed()}
+					options={[
+						{ value: 'control-performance', text: 'control and performance' },
+						{ value: 'primary-supporting', text: 'primary and supporting' }
+					]}
+				/>
+				<Select
+					label="Fail something"
+					value=""
+					onchange={(kind) => addFailure(kind)}
+					options={data.failures.map(({ kind, name }) => ({ value: kind, text: name }))}
+				/>
 			</div>
 			<div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" role="group" aria-label="Covered">
 				<span class="text-ink-soft">Stays covered</span>
 				{#each INSTRUMENTS as instrument (instrument)}
-					<label class="flex items-center gap-1">
-						<input
-							type="checkbox"
-							class="accent-accent"
-							checked={card.covered?.includes(instrument) ?? false}
-							onchange={(event) => cover(instrument, event.currentTarget.checked)}
-						/>{INSTRUMENT_NAMES[instrument]}
-					</label>
+					<Checkbox
+						label={INSTRUMENT_NAMES[instrument]}
+						checked={card.covered?.includes(instrument) ?? false}
+						onchange={(checked) => cover(instrument, checked)}
+					/>
 				{/each}
 			</div>
 			{#each card.failures ?? [] as failure (failure.kind)}

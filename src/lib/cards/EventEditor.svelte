@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { LeafEvent, PhaseEvent } from '@hanza/core';
 	import { CHANNEL_WORDS, EVENT_WORDS, eventOf, leavesOf, newLeaf } from '$lib/cards/editor.svelte.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
 		event: PhaseEvent;
@@ -41,24 +42,26 @@
 			{#if i === 0}
 				<span class="w-10 text-sm text-ink-soft">{label}</span>
 			{:else}
-				<select
-					class="field w-16 text-sm"
-					value={how}
-					aria-label="How the parts belong together"
-					onchange={(change) => onchange(eventOf(leaves, change.currentTarget.value as 'all' | 'any'))}
-				>
-					<option value="all">and</option>
-					<option value="any">or</option>
-				</select>
+				<Select
+					label="How the parts belong together"
+					place="unseen"
+					class="text-sm"
+					value={how as 'all' | 'any'}
+					onchange={(next) => onchange(eventOf(leaves, next))}
+					options={[
+						{ value: 'all', text: 'and' },
+						{ value: 'any', text: 'or' }
+					]}
+				/>
 			{/if}
-			<select
-				class="field text-sm"
+			<Select
+				label="Kind of event"
+				place="unseen"
+				class="text-sm"
 				value={leaf.kind}
-				aria-label="Kind of event"
-				onchange={(change) => put(i, newLeaf(change.currentTarget.value as LeafEvent['kind'], places[0]))}
-			>
-				{#each KINDS as kind (kind)}<option value={kind}>{EVENT_WORDS[kind]}</option>{/each}
-			</select>
+				onchange={(kind) => put(i, newLeaf(kind, places[0]))}
+				options={KINDS.map((kind) => ({ value: kind, text: EVENT_WORDS[kind] }))}
+			/>
 			{#if leaf.kind === 'elapsed'}
 				<input
 					class="field w-20 text-sm"
@@ -81,40 +84,40 @@
 			{:else if leaf.kind === 'marked'}
 				it is
 			{:else if !('channel' in leaf)}
-				<select
-					class="field text-sm"
+				<Select
+					label="Place"
+					place="unseen"
+					class="text-sm"
 					value={leaf.aid}
-					aria-label="Place"
-					onchange={(change) => put(i, { ...leaf, aid: change.currentTarget.value })}
-				>
-					{#each places as id (id)}<option>{id}</option>{/each}
-				</select>
+					onchange={(aid) => put(i, { ...leaf, aid })}
+					options={places}
+				/>
 				{#if leaf.kind === 'nearer' || leaf.kind === 'farther'}
 					{@render number('Distance', leaf.distanceNm, 0.1, (distanceNm) => put(i, { ...leaf, distanceNm }))} NM
 				{:else if leaf.kind === 'radial'}
 					{@render number('Radial', leaf.radialDeg, 1, (radialDeg) => put(i, { ...leaf, radialDeg }))}°
 				{/if}
 			{:else}
-				<select
-					class="field text-sm"
+				<Select
+					label="What it looks at"
+					place="unseen"
+					class="text-sm"
 					value={leaf.channel}
-					aria-label="What it looks at"
-					onchange={(change) =>
-						put(i, { ...leaf, channel: change.currentTarget.value as keyof typeof CHANNEL_WORDS })}
-				>
-					{#each CHANNELS as channel (channel)}<option value={channel}>{CHANNEL_WORDS[channel]}</option
-						>{/each}
-				</select>
+					onchange={(channel) => put(i, { ...leaf, channel })}
+					options={CHANNELS.map((channel) => ({ value: channel, text: CHANNEL_WORDS[channel] }))}
+				/>
 				{#if leaf.kind === 'reversed'}
-					<select
-						class="field text-sm"
+					<Select
+						label="Turned back from"
+						place="unseen"
+						class="text-sm"
 						value={leaf.from}
-						aria-label="Turned back from"
-						onchange={(change) => put(i, { ...leaf, from: change.currentTarget.value as 'top' | 'bottom' })}
-					>
-						<option value="top">from the top</option>
-						<option value="bottom">from the bottom</option>
-					</select>
+						onchange={(from) => put(i, { ...leaf, from })}
+						options={[
+							{ value: 'top', text: 'from the top' },
+							{ value: 'bottom', text: 'from the bottom' }
+						]}
+					/>
 					by
 					<input
 						class="field w-20 text-sm"

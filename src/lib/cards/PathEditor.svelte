@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Path } from '@hanza/core';
 	import { PATH_FORMS, PATH_KINDS, newPath, valueOf, withField } from '$lib/cards/paths.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
 		path: Path | undefined;
@@ -11,25 +12,21 @@
 </script>
 
 <div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm" role="group" aria-label="Flown along">
-	<label class="flex items-center gap-1.5">
-		<span class="text-ink-soft">flown along</span>
-		<select
-			class="field"
-			value={path?.kind ?? ''}
-			onchange={(event) => {
-				const kind = event.currentTarget.value as Path['kind'] | '';
-				onchange(kind === '' ? undefined : newPath(kind, places[0] ?? 'VSK'));
-			}}
-		>
-			<option value="">nothing</option>
-			{#each PATH_KINDS as kind (kind)}<option value={kind}>{PATH_FORMS[kind].words}</option>{/each}
-		</select>
-	</label>
+	<Select
+		label="flown along"
+		place="before"
+		value={path?.kind ?? ''}
+		onchange={(kind) => onchange(kind === '' ? undefined : newPath(kind, places[0] ?? 'VSK'))}
+		options={[
+			{ value: '', text: 'nothing' },
+			...PATH_KINDS.map((kind) => ({ value: kind, text: PATH_FORMS[kind].words }))
+		]}
+	/>
 	{#if path}
 		{#each PATH_FORMS[path.kind].fields as field (`${field.key} ${field.label}`)}
-			<label class="flex items-center gap-1.5">
-				<span class="text-ink-soft">{field.label}</span>
-				{#if field.kind === 'number'}
+			{#if field.kind === 'number'}
+				<label class="flex items-center gap-1.5">
+					<span class="text-ink-soft">{field.label}</span>
 					<input
 						class="field w-20"
 						type="number"
@@ -40,19 +37,16 @@
 						onchange={(event) => onchange(withField(path, field, event.currentTarget.valueAsNumber))}
 					/>
 					{field.unit}
-				{:else}
-					<select
-						class="field"
-						aria-label="Path: {field.label}"
-						value={valueOf(path, field)}
-						onchange={(event) => onchange(withField(path, field, event.currentTarget.value))}
-					>
-						{#each field.kind === 'place' ? places : field.options as option (option)}
-							<option>{option}</option>
-						{/each}
-					</select>
-				{/if}
-			</label>
+				</label>
+			{:else}
+				<Select
+					label={field.label}
+					place="before"
+					value={String(valueOf(path, field) ?? '')}
+					onchange={(value) => onchange(withField(path, field, value))}
+					options={field.kind === 'place' ? places : field.options}
+				/>
+			{/if}
 		{/each}
 	{/if}
 </div>

@@ -3,6 +3,8 @@
 	import type { CardEditor } from '$lib/cards/editor.svelte.js';
 	import EventEditor from './EventEditor.svelte';
 	import PathEditor from './PathEditor.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
 		editor: CardEditor;
@@ -85,15 +87,11 @@
 				{@const target = phase.targets[kind]}
 				<tr>
 					<td class="py-0.5">
-						<label class="flex items-center gap-1.5">
-							<input
-								type="checkbox"
-								class="accent-accent"
-								checked={target !== undefined}
-								onchange={(event) => editor.setTarget(index, kind, event.currentTarget.checked)}
-							/>
-							{itemName(kind)}
-						</label>
+						<Checkbox
+							label={itemName(kind)}
+							checked={target !== undefined}
+							onchange={(checked) => editor.setTarget(index, kind, checked)}
+						/>
 					</td>
 					{#if target}
 						<td>
@@ -106,15 +104,16 @@
 							/>
 						</td>
 						<td>
-							<select
-								class="field"
-								aria-label="{itemName(kind)}: hold or reach"
+							<Select
+								label="{itemName(kind)}: hold or reach"
+								place="unseen"
+								options={[
+									{ value: 'hold', text: 'hold' },
+									{ value: 'reach', text: 'reach by the end' }
+								]}
 								bind:value={target.mode}
 								onchange={() => editor.changed()}
-							>
-								<option value="hold">hold</option>
-								<option value="reach">reach by the end</option>
-							</select>
+							/>
 						</td>
 						<td>
 							<input
@@ -166,52 +165,37 @@
 		}}
 	/>
 	<div class="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
-		<label class="flex items-center gap-1.5">
-			<span class="text-ink-soft">flap</span>
-			<select
-				class="field"
-				value={String(phase.configuration?.flapsDeg ?? '')}
-				onchange={(event) => {
-					const text = event.currentTarget.value;
-					configure({ flapsDeg: text === '' ? undefined : Number(text) });
-				}}
-			>
-				<option value="">as before</option>
-				{#each flapSteps as step (step)}<option value={String(step)}>{step}°</option>{/each}
-			</select>
-		</label>
+		<Select
+			label="flap"
+			place="before"
+			value={String(phase.configuration?.flapsDeg ?? '')}
+			onchange={(text) => configure({ flapsDeg: text === '' ? undefined : Number(text) })}
+			options={[
+				{ value: '', text: 'as before' },
+				...flapSteps.map((step) => ({ value: String(step), text: `${step}°` }))
+			]}
+		/>
 		{#if hasGear}
-			<label class="flex items-center gap-1.5">
-				<span class="text-ink-soft">gear</span>
-				<select
-					class="field"
-					value={phase.configuration?.gearDown === undefined
-						? ''
-						: phase.configuration.gearDown
-							? 'down'
-							: 'up'}
-					onchange={(event) => {
-						const text = event.currentTarget.value;
-						configure({ gearDown: text === '' ? undefined : text === 'down' });
-					}}
-				>
-					<option value="">as before</option>
-					<option value="up">up</option>
-					<option value="down">down</option>
-				</select>
-			</label>
+			<Select
+				label="gear"
+				place="before"
+				value={phase.configuration?.gearDown === undefined
+					? ''
+					: phase.configuration.gearDown
+						? 'down'
+						: 'up'}
+				onchange={(text) => configure({ gearDown: text === '' ? undefined : text === 'down' })}
+				options={[{ value: '', text: 'as before' }, 'up', 'down']}
+			/>
 		{/if}
 		<span class="flex items-center gap-2">
 			<span class="text-ink-soft">may change together</span>
 			{#each CHANGES as kind (kind)}
-				<label class="flex items-center gap-1">
-					<input
-						type="checkbox"
-						class="accent-accent"
-						checked={phase.togetherAllowed?.includes(kind) ?? false}
-						onchange={(event) => together(kind, event.currentTarget.checked)}
-					/>{kind}
-				</label>
+				<Checkbox
+					label={kind}
+					checked={phase.togetherAllowed?.includes(kind) ?? false}
+					onchange={(allowed) => together(kind, allowed)}
+				/>
 			{/each}
 		</span>
 	</div>

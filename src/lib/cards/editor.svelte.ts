@@ -12,6 +12,7 @@ import {
 	type Standard,
 	type TargetKind
 } from '@hanza/core';
+import '$lib/contracts/ready/card.js';
 import { API } from '$lib/contracts/api.js';
 import { call, CallError } from '$lib/contracts/client.js';
 import { Robots, type Flown } from '$lib/workers/robots.js';

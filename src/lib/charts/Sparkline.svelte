@@ -7,26 +7,46 @@
 		failed?: boolean;
 		/** Larger: the one at hand. */
 		here?: boolean;
+		/** Where a press leads, and what stands there. */
+		href?: string;
+		text?: string;
 	}
 	const { points, label }: { points: Point[]; label: string } = $props();
 	const WIDTH = 160;
 	const HEIGHT = 36;
-	const x = (i: number) => 6 + (i / Math.max(1, points.length - 1)) * (WIDTH - 12);
-	const y = (value: number) => HEIGHT - 5 - value * (HEIGHT - 10);
+	const x = (i: number) => 8 + (i / Math.max(1, points.length - 1)) * (WIDTH - 16);
+	const y = (value: number) => HEIGHT - 6 - value * (HEIGHT - 12);
 	const seen = $derived(
 		points.flatMap((point, i) => (point.value === null ? [] : [{ ...point, x: x(i), y: y(point.value) }]))
 	);
+	/** Half the way to the next point, so that each is easily met. */
+	const reach = $derived(Math.max(4, Math.min(12, (WIDTH - 16) / Math.max(1, points.length - 1) / 2)));
 </script>
 
-<svg viewBox="0 0 {WIDTH} {HEIGHT}" class="h-9 max-w-full" role="img" aria-label={label}>
+{#snippet dot(point: (typeof seen)[number])}
+	{#if point.failed}<path d="M{point.x - 3} {point.y - 3}l6 6m0-6l-6 6" class="failed" />
+	{:else}<circle cx={point.x} cy={point.y} r={point.here ? 4 : 2.6} class="point" />{/if}
+{/snippet}
+
+<svg
+	viewBox="0 0 {WIDTH} {HEIGHT}"
+	class="h-9 max-w-full"
+	role={seen.some(({ href }) => href) ? 'group' : 'img'}
+	aria-label={label}
+>
 	<line x1="4" x2={WIDTH - 4} y1={y(0)} y2={y(0)} class="axis" />
 	<path
 		d={seen.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('')}
 		class="trace"
 	/>
-	{#each seen as { id, x, y, failed, here } (id)}
-		{#if failed}<path d="M{x - 3} {y - 3}l6 6m0-6l-6 6" class="failed" />
-		{:else}<circle cx={x} cy={y} r={here ? 4 : 2.6} class="point" />{/if}
+	{#each seen as point (point.id)}
+		{#if point.href}
+			<a href={point.href} aria-label="{point.text ?? ''}{point.failed ? ', not met' : ', met'}">
+				<title>{point.text}</title>
+				<rect x={point.x - reach} y="0" width={2 * reach} height={HEIGHT} class="reach" />
+				{@render dot(point)}
+			</a>
+		{:else}{@render dot(point)}{/if}
 	{/each}
 </svg>
 
@@ -46,5 +66,12 @@
 		fill: none;
 		stroke: var(--color-limit);
 		stroke-width: 1.8;
+	}
+	.reach {
+		fill: transparent;
+	}
+	a:hover .reach,
+	a:focus-visible .reach {
+		fill: var(--color-accent-soft);
 	}
 </style>

@@ -37,6 +37,12 @@
 		}
 		return values;
 	}
+	/** Round directions inside a scale, three to five of them. */
+	function directionsBetween(low: number, high: number): number[] {
+		const step = [5, 10, 30, 45, 90, 180, 360, 720, 1440].find((one) => (high - low) / one <= 4.5) ?? 3600;
+		const first = Math.ceil(low / step) * step;
+		return Array.from({ length: Math.floor((high - first) / step) + 1 }, (_, i) => first + i * step);
+	}
 	const rows = $derived(
 		ROWS.map(({ name, title, least, circular }) => {
 			const own = valuesOf(track, name, circular);
@@ -53,12 +59,18 @@
 					: least < 1
 						? `${Math.round(value * 100)} %`
 						: value.toFixed(least < 10 ? 1 : 0);
+			const [high, low] = [middle + half, middle - half];
 			return {
 				title,
 				own: path(own),
 				other: path(other),
-				high: words(middle + half),
-				low: words(middle - half)
+				// Directions are told at round ones: the ends of a scale that goes round say nothing of how often.
+				ticks: circular
+					? directionsBetween(low, high).map((value) => ({ y: y(value), text: words(value), line: true }))
+					: [
+							{ y: 12 - 4, text: words(high), line: false },
+							{ y: HEIGHT - 12, text: words(low), line: false }
+						]
 			};
 		})
 	);
@@ -92,8 +104,10 @@
 			{/each}
 			<path d={row.other} class="other" />
 			<path d={row.own} class="own" />
-			<text x={LEFT - 6} y="12" class="figure">{row.high}</text>
-			<text x={LEFT - 6} y={HEIGHT - 8} class="figure">{row.low}</text>
+			{#each row.ticks as tick (tick.y)}
+				{#if tick.line}<line x1={LEFT} x2={width - 8} y1={tick.y} y2={tick.y} class="axis" />{/if}
+				<text x={LEFT - 6} y={tick.y + 4} class="figure">{tick.text}</text>
+			{/each}
 			<text x={LEFT + 6} y="12">{row.title}</text>
 			{#if seconds !== null}<line x1={x(seconds)} x2={x(seconds)} y1="0" y2={HEIGHT} class="now" />{/if}
 		</svg>

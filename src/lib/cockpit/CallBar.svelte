@@ -30,22 +30,22 @@
 		display: flex;
 		align-items: center;
 		gap: 0.8rem;
-		border: 1px solid #4a5157;
+		border: 1px solid var(--panel-edge);
 		border-radius: 8px;
 		background: #1b1f23f2;
 		padding: 0.25rem 0.9rem;
-		color: #a9aeb1;
+		color: var(--panel-soft);
 		white-space: nowrap;
 	}
 	.call.late {
-		border-color: #f0b64a;
-		color: #f0b64a;
+		border-color: var(--panel-caution);
+		color: var(--panel-caution);
 	}
 	.call .next {
-		color: #f4f1ea;
+		color: var(--panel-mark);
 		font-weight: 700;
 	}
 	.call .done {
-		color: #7fd1c7;
+		color: var(--panel-accent);
 	}
 </style>

@@ -19,7 +19,7 @@
 </script>
 
 <footer
-	class="flex items-center justify-between gap-4 border-t border-[#33393e] px-4 py-1.5 text-sm text-[#a9aeb1]"
+	class="flex items-center justify-between gap-4 border-t border-panel-line px-4 py-1.5 text-sm text-panel-soft"
 >
 	<span>
 		Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>{names('help')}</kbd> keys ·
@@ -43,11 +43,13 @@
 	</span>
 	<span role="status" data-testid="upload">
 		{#if cockpit.upload === 'offline'}
-			<span class="text-[#f0b64a]">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
-		{:else}Recording is kept{/if}
+			<span class="text-panel-caution">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
+		{:else}<span class="text-panel-edge" aria-hidden="true">●</span><span class="sr-only"
+				>Recording is kept</span
+			>{/if}
 	</span>
 	<!-- The warner in words, for those who fly without sound. -->
-	<span class="font-bold text-[#f0b64a]" role="alert"
+	<span class="font-bold text-panel-caution" role="alert"
 		>{frame.overLimit ? OVER_LIMIT[frame.overLimit] : ''}{frame.stallWarning
 			? '▲ stall warning '
 			: ''}{frame.gearWarning ? '▲ gear not down' : ''}</span

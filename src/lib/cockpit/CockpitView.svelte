@@ -4,12 +4,14 @@
 	import { keyName, keysOf, type Action } from '$lib/cockpit/controls/keymap.js';
 	import { Cockpit, RATES, type CockpitData } from '$lib/cockpit/cockpit.svelte.js';
 	import { beginAttempt } from '$lib/cockpit/begin.js';
-	import { formatClock, MOST_LINES, type Instrument, type Situation, type VeilLevel } from '@hanza/core';
+	import { formatClock, MOST_LINES, type Instrument, type Situation } from '@hanza/core';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import CallBar from './CallBar.svelte';
 	import CockpitFooter from './CockpitFooter.svelte';
 	import FailureNames from './FailureNames.svelte';
 	import FrozenNote from './FrozenNote.svelte';
+	import HintNote from './HintNote.svelte';
+	import { Hints } from './hints.svelte.js';
 	import KeyHelp from './KeyHelp.svelte';
 	import Quadrant from './Quadrant.svelte';
 	import ClockDial from '$lib/panel/dials/ClockDial.svelte';
@@ -31,9 +33,16 @@
 	import TachometerDial from '$lib/panel/dials/TachometerDial.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
 	import { provideVeil, type Veil } from '$lib/panel/overlays/veil.svelte.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
 	let cockpit = $state.raw<Cockpit | null>(null);
+	let hints = $state.raw<Hints | null>(null);
+	/** Fingers fly: the levers lie under the left hand, the yoke under the right. */
+	let touch = $state(false);
+	$effect(() => {
+		if (cockpit?.inputs) hints?.watch(cockpit.inputs, cockpit.status === 'flying');
+	});
 	let lines = $state<LineEntry[]>(Array.from({ length: MOST_LINES }, () => ({ aid: '', radial: '' })));
 
 	// Set before the panel is drawn: the instruments ask for it.
@@ -44,12 +53,28 @@
 		const opened = new Cockpit(data);
 		shared.veil = opened.veil;
 		cockpit = opened;
-		return () => opened.close();
+		hints = new Hints(localStorage);
+		const coarse = window.matchMedia('(pointer: coarse)');
+		const lay = (): void => {
+			touch = coarse.matches;
+		};
+		lay();
+		coarse.addEventListener('change', lay);
+		return () => {
+			coarse.removeEventListener('change', lay);
+			opened.close();
+		};
 	});
 
 	function keyDown(event: KeyboardEvent): void {
 		if (!cockpit || event.ctrlKey || event.metaKey || event.altKey) return;
 		if (situation || cockpit.routing) return;
+		// What is typed into a field, or chosen from a list, is not meant for the flight.
+		if (
+			event.target instanceof Element &&
+			event.target.closest('input, textarea, [role="listbox"], [aria-expanded="true"]')
+		)
+			return;
 		const onButton =
 			event.target instanceof HTMLButtonElement && (event.code === 'Space' || event.code === 'Enter');
 		if (onButton) return;
@@ -58,7 +83,7 @@
 
 	async function finish(): Promise<void> {
 		const outcome = await cockpit?.leave(cockpit.cardDone ? 'finished' : 'interrupted');
-		if (outcome) await goto(outcome === 'kept' ? `/debrief/${data.id}` : '/home', { replaceState: true });
+		if (outcome) await goto(outcome === 'kept' ? `/debrief/${data.id}` : '/today', { replaceState: true });
 	}
 
 	async function stepBack(seconds: number): Promise<void> {
@@ -127,7 +152,7 @@
 <svelte:document onvisibilitychange={() => document.hidden && cockpit?.hide()} />
 
 <div
-	class="panel flex h-dvh min-h-[640px] flex-col overflow-hidden"
+	class="panel relative flex h-dvh min-h-[640px] flex-col overflow-hidden"
 	data-status={cockpit?.status ?? 'loading'}
 	data-seconds={cockpit?.frame?.timeSeconds.toFixed(1)}
 	data-testid="cockpit"
@@ -141,7 +166,7 @@
 			covered: inputs.covered,
 			oncover: (instrument: Instrument) => cockpit?.cover(instrument)
 		}}
-		<header class="flex items-center border-b border-[#33393e]">
+		<header class="flex items-center border-b border-panel-line">
 			<div class="min-w-0 grow">
 				<TargetStrip
 					card={data.card}
@@ -151,36 +176,28 @@
 				/>
 			</div>
 			<div class="flex shrink-0 items-center gap-2 px-4">
-				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
-					Veil
-					<select
-						class="knob small"
-						value={cockpit.veil.level}
-						disabled={data.card.veil !== undefined}
-						onchange={(event) => {
-							cockpit?.chooseVeil(event.currentTarget.value as VeilLevel | 'off');
-							event.currentTarget.blur();
-						}}
-					>
-						{#each ['off', 'dim', 'blur', 'black'] as level (level)}<option>{level}</option>{/each}
-					</select>
-				</label>
-				<label class="flex items-center gap-1 text-xs text-[#a9aeb1]">
-					Rate
-					<select
-						class="knob small"
-						value={cockpit.rate}
-						onchange={(event) => {
-							cockpit?.setRate(Number(event.currentTarget.value) as (typeof RATES)[number]);
-							// The keys belong to the flight, not to the list.
-							event.currentTarget.blur();
-						}}
-					>
-						{#each RATES as rate (rate)}<option value={rate}>{rate === 0.5 ? '½' : rate}×</option>{/each}
-					</select>
-				</label>
+				<Select
+					label="Veil"
+					place="before"
+					on="panel"
+					letGo
+					value={cockpit.veil.level}
+					disabled={data.card.veil !== undefined}
+					onchange={(level) => cockpit?.chooseVeil(level)}
+					options={['off', 'dim', 'blur', 'black'] as const}
+				/>
+				<Select
+					label="Rate"
+					place="before"
+					on="panel"
+					letGo
+					value={cockpit.rate}
+					onchange={(rate) => cockpit?.setRate(rate)}
+					options={RATES.map((rate) => ({ value: rate, text: `${rate === 0.5 ? '½' : rate}×` }))}
+				/>
 				<button
 					class="knob"
+					data-hint="begin"
 					onclick={() => cockpit?.toggleFreeze()}
 					disabled={!['flying', 'frozen'].includes(cockpit.status)}
 				>
@@ -198,13 +215,16 @@
 		<!-- The pointer is the eye of a veiled panel; keys and a second stick can be it too. -->
 		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<div
-			class="grid min-h-0 grow grid-cols-[minmax(0,1fr)_11.5rem_10rem] gap-3 p-3"
+			class="grid min-h-0 grow gap-3 p-3 {touch
+				? 'grid-cols-[8rem_minmax(0,1fr)_10.5rem_11rem]'
+				: 'grid-cols-[minmax(0,1fr)_11.5rem_10rem]'}"
 			onpointermove={(event) => {
 				if (cockpit && cockpit.veil.level !== 'off' && event.buttons === 0)
 					cockpit.veil.pointAt(event.clientX, event.clientY);
 			}}
 		>
-			<div class="flex min-h-0 flex-col gap-2">
+			{#if touch}<Quadrant {cockpit} {inputs} {complex} part="levers" />{/if}
+			<div class="flex min-h-0 flex-col gap-2" data-hint="look">
 				{#if frame.eye && cockpit.outsideShown}
 					<div class="h-32 shrink-0">
 						<OutsideView eye={frame.eye} area={data.area} weather={data.card.weather} />
@@ -281,9 +301,10 @@
 				/>
 				<SideControls {cockpit} {frame} {inputs} />
 			</div>
-			<Quadrant {cockpit} {inputs} {complex} />
+			<Quadrant {cockpit} {inputs} {complex} part={touch ? 'yoke' : 'all'} />
 		</div>
 
+		{#if hints}<HintNote {hints} />{/if}
 		<CockpitFooter {cockpit} {frame} {data} {asksWhere} {names} />
 
 		{#if frame.call}
@@ -352,7 +373,7 @@
 		{/if}
 
 		{#if cockpit.helpShown}
-			<KeyHelp {names} onclose={() => (cockpit!.helpShown = false)} />
+			<KeyHelp {names} {radios} onhints={() => hints?.again()} onclose={() => (cockpit!.helpShown = false)} />
 		{/if}
 	{:else}
 		<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>
@@ -360,13 +381,6 @@
 </div>
 
 <style>
-	.panel {
-		position: relative;
-		background: #0e1012;
-		color: #eceae4;
-		font-family: var(--font-panel);
-		color-scheme: dark;
-	}
 	.covered {
 		position: absolute;
 		inset: 0;
@@ -375,7 +389,7 @@
 		place-content: center;
 		text-align: center;
 		border-radius: 10px;
-		background: #17191c;
+		background: var(--panel-back);
 	}
 	.called {
 		position: absolute;
@@ -384,7 +398,7 @@
 		top: 0.5rem;
 		transform: translateX(-50%);
 		border-radius: 8px;
-		background: #1b1f23e6;
+		background: color-mix(in srgb, var(--panel-raised) 90%, transparent);
 		padding: 0.3rem 1rem;
 	}
 	.with-radios {
@@ -396,9 +410,9 @@
 		top: 4.9rem;
 		max-width: 44rem;
 		transform: translateX(-50%);
-		border: 1px solid #4a5157;
+		border: 1px solid var(--panel-edge);
 		border-radius: 10px;
-		background: #1b1f23f2;
+		background: color-mix(in srgb, var(--panel-raised) 95%, transparent);
 		padding: 1rem 1.4rem;
 		text-align: center;
 	}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import PanelSheet from '$lib/panel/overlays/PanelSheet.svelte';
 	import { FAILURE_KINDS, FAILURES, type FailureKind } from '@hanza/core';
 
 	interface Props {
@@ -10,7 +11,12 @@
 	const { named, onname, onclose }: Props = $props();
 </script>
 
-<div class="naming" role="dialog" aria-label="Name a failure">
+<!-- Over the words of the card, so that no dial is hidden while it is open. -->
+<PanelSheet
+	title="Name a failure"
+	{onclose}
+	class="top-[0.3rem] right-2 left-2 z-[7] flex flex-wrap gap-[0.4rem] !p-[0.6rem]"
+>
 	{#each FAILURE_KINDS as kind, i (kind)}
 		<button class="knob small" onclick={() => onname(kind)}>
 			<kbd>{String.fromCharCode(65 + i)}</kbd>
@@ -18,22 +24,4 @@
 		</button>
 	{/each}
 	<button class="knob small" onclick={onclose}><kbd>Esc</kbd> close</button>
-</div>
-
-<style>
-	.naming {
-		position: absolute;
-		z-index: 7;
-		/* Over the words of the card, so that no dial is hidden while it is open. */
-		left: 0.5rem;
-		right: 0.5rem;
-		top: 0.3rem;
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.4rem;
-		padding: 0.6rem;
-		border: 1px solid #4a5157;
-		border-radius: 10px;
-		background: #1b1f23f2;
-	}
-</style>
+</PanelSheet>

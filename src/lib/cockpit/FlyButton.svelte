@@ -8,8 +8,10 @@
 		assist: AssistLevel;
 		text?: string;
 		main?: boolean;
+		/** Of the task, where several stand beside each other. */
+		name?: string;
 	}
-	const { assignmentId, assist, text = 'Fly', main = false }: Props = $props();
+	const { assignmentId, assist, text = 'Fly', main = false, name }: Props = $props();
 	let busy = $state(false);
 	let failed = $state(false);
 
@@ -22,5 +24,11 @@
 	}
 </script>
 
-<button class="button" class:button-main={main} onclick={fly} disabled={busy}>{text}</button>
+<button
+	class="button"
+	class:button-main={main}
+	aria-label={name ? `${text}: ${name}` : undefined}
+	onclick={fly}
+	disabled={busy}>{text}</button
+>
 {#if failed}<span class="text-limit" role="alert">The server could not be reached. Try again.</span>{/if}

@@ -32,7 +32,7 @@
 		<button class="knob small" onclick={onelsewhere}>Elsewhere, or keep</button>
 	</p>
 {/if}
-<p class="mt-1 text-sm text-[#cfd2d3]">
+<p class="mt-1 text-sm text-panel-text">
 	<kbd>{names('freeze')}</kbd>
 	{begun ? 'flies on' : 'begins'}. <kbd>{names('bankLeft')}</kbd>
 	<kbd>{names('noseDown')}</kbd> <kbd>{names('noseUp')}</kbd> <kbd>{names('bankRight')}</kbd>

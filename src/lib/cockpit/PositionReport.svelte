@@ -1,8 +1,10 @@
 <script lang="ts">
 	import type { Area, DrawnLine } from '@hanza/core';
+	import PanelSheet from '$lib/panel/overlays/PanelSheet.svelte';
 	import PlanView from '$lib/plan/PlanView.svelte';
 	import { bearingStations, linesFrom, type LineEntry } from '$lib/plan/lines.js';
 	import type { Overlay, PlanPoint } from '$lib/plan/overlay.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
 		area: Area;
@@ -21,7 +23,12 @@
 	]);
 </script>
 
-<div class="panel-sheet where" role="dialog" aria-label="Say where you are">
+<!-- Over the engine's side of the panel: what is read to find the place stays in view. -->
+<PanelSheet
+	title="Say where you are"
+	{onclose}
+	class="top-[5.4rem] right-[0.6rem] bottom-[2.6rem] z-[8] grid w-[23rem] grid-rows-[minmax(0,1fr)_auto_auto] gap-[0.6rem] !p-[0.7rem]"
+>
 	<div class="min-h-0">
 		<PlanView
 			{area}
@@ -34,13 +41,13 @@
 	<div class="grid gap-1.5">
 		{#each entries as entry, i (i)}
 			<div class="flex items-center gap-2">
-				<label
-					><span class="sr-only">Station of line {i + 1}</span>
-					<select class="panel-entry" bind:value={entry.aid}>
-						<option value="">line {i + 1}: from</option>
-						{#each stations as id (id)}<option>{id}</option>{/each}
-					</select></label
-				>
+				<Select
+					label="Station of line {i + 1}"
+					place="unseen"
+					on="panel"
+					bind:value={entry.aid}
+					options={[{ value: '', text: `line ${i + 1}: from` }, ...stations]}
+				/>
 				<label class="flex items-center gap-2"
 					>radial
 					<input
@@ -52,8 +59,8 @@
 				>
 			</div>
 		{/each}
-		<p class="text-sm text-[#a9aeb1]">Draw what you read, and point to where the lines cross.</p>
-		{#if drawn.problem}<p class="text-sm text-[#f0b35a]" role="alert">{drawn.problem}</p>{/if}
+		<p class="text-sm text-panel-soft">Draw what you read, and point to where the lines cross.</p>
+		{#if drawn.problem}<p class="text-sm text-panel-caution" role="alert">{drawn.problem}</p>{/if}
 	</div>
 	<p class="flex items-center gap-3">
 		<button class="knob" disabled={!point} onclick={() => point && onsay(point, drawn.lines)}
@@ -61,17 +68,4 @@
 		>
 		<button class="knob" onclick={onclose}>Not yet</button>
 	</p>
-</div>
-
-<style>
-	.where {
-		/* Over the engine's side of the panel: what is read to find the place stays in view. */
-		inset: 5.4rem 0.6rem 2.6rem auto;
-		width: 23rem;
-		z-index: 8;
-		display: grid;
-		grid-template-rows: minmax(0, 1fr) auto auto;
-		gap: 0.6rem;
-		padding: 0.7rem;
-	}
-</style>
+</PanelSheet>

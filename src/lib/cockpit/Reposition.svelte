@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import type { Situation, TaskCard } from '@hanza/core';
+	import Select from '$lib/ui/Select.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
 
 	interface Props {
 		card: TaskCard;
@@ -48,7 +50,7 @@
 	}
 </script>
 
-<div class="panel-sheet situation" role="dialog" aria-label="Elsewhere, or keep this situation">
+<Dialog open title="Elsewhere, or keep this situation" on="panel" {onclose}>
 	<form
 		class="grid gap-3"
 		onsubmit={(event) => {
@@ -59,7 +61,7 @@
 		<h2 class="text-lg">Begin elsewhere</h2>
 		<div class="grid grid-cols-4 gap-2">
 			{#each FIELDS as { key, text, min, max } (key)}
-				<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
+				<label class="grid gap-0.5 text-sm text-panel-soft"
 					>{text}
 					<input
 						class="panel-entry w-full"
@@ -72,26 +74,26 @@
 					/>
 				</label>
 			{/each}
-			<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
-				>flap
-				<select class="panel-entry w-full" bind:value={start.flapsDeg}>
-					{#each flapStepsDeg as step (step)}<option value={step}>{step}°</option>{/each}
-				</select>
-			</label>
+			<Select
+				label="flap"
+				on="panel"
+				bind:value={start.flapsDeg}
+				options={flapStepsDeg.map((step) => ({ value: step, text: `${step}°` }))}
+			/>
 		</div>
-		<label class="grid gap-0.5 text-sm text-[#a9aeb1]"
-			>with the phase
-			<select class="panel-entry w-full" bind:value={fromPhase}>
-				{#each card.phases as phase, i (phase.id)}<option value={i}>{i + 1}. {phase.name}</option>{/each}
-			</select>
-		</label>
+		<Select
+			label="with the phase"
+			on="panel"
+			bind:value={fromPhase}
+			options={card.phases.map((phase, i) => ({ value: i, text: `${i + 1}. ${phase.name}` }))}
+		/>
 		<p class="flex gap-2">
 			<button class="knob">Fly from there</button>
 			<button type="button" class="knob" onclick={onclose}>Stay here</button>
 		</p>
-		<p class="text-sm text-[#a9aeb1]">It begins as a flight of its own. What you have flown is kept.</p>
+		<p class="text-sm text-panel-soft">It begins as a flight of its own. What you have flown is kept.</p>
 	</form>
-	<form class="mt-4 grid gap-2 border-t border-[#33393e] pt-3" onsubmit={keep}>
+	<form class="mt-4 grid gap-2 border-t border-panel-line pt-3" onsubmit={keep}>
 		<h2 class="text-lg">Keep it as a card for your instructor to set</h2>
 		<p class="flex gap-2">
 			<input
@@ -105,14 +107,4 @@
 		</p>
 		{#if kept}<p class="text-sm" role="status">Kept as “{kept}”.</p>{/if}
 	</form>
-</div>
-
-<style>
-	.situation {
-		left: 50%;
-		top: 50%;
-		z-index: 1;
-		width: 36rem;
-		transform: translate(-50%, -50%);
-	}
-</style>
+</Dialog>

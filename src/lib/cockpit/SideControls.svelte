@@ -4,6 +4,8 @@
 	import type { Frame } from '$lib/workers/messages.js';
 	import Readout from '$lib/panel/controls/Readout.svelte';
 	import Knob from '$lib/panel/controls/Knob.svelte';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Slider from '$lib/ui/Slider.svelte';
 
 	const { cockpit, frame, inputs }: { cockpit: Cockpit; frame: Frame; inputs: ControlInputs } = $props();
 	const { panel } = $derived(frame);
@@ -29,9 +31,9 @@
 <div class="flex h-full flex-col justify-end gap-1.5 text-sm">
 	<dl class="grid grid-cols-3 gap-1 text-center">
 		{#each gauges as gauge (gauge.name)}
-			<div class="rounded border border-[#2b3035] bg-[#15181b] leading-tight">
-				<dt class="text-[0.65rem] text-[#a9aeb1]">{gauge.name}</dt>
-				<dd class={gauge.low ? 'text-[#f0b64a]' : ''}>
+			<div class="rounded border border-panel-rim bg-panel leading-tight">
+				<dt class="text-[0.65rem] text-panel-soft">{gauge.name}</dt>
+				<dd class={gauge.low ? 'text-panel-caution' : ''}>
 					<Readout text={`${gauge.text}${gauge.low && gauge.name !== 'gear' ? ' ▼' : ''}`} />
 				</dd>
 			</div>
@@ -39,14 +41,14 @@
 	</dl>
 	{#if cockpit.data.aircraft.gear}
 		<div class="flex items-center justify-between gap-1.5">
-			<span class="text-[#a9aeb1]">Gear</span>
+			<span class="text-panel-soft">Gear</span>
 			{#each [{ gear: 0, text: 'up' }, { gear: 1, text: 'down' }, { gear: 2, text: 'hand' }] as place (place.gear)}
 				<button
 					type="button"
 					tabindex="-1"
 					class="rounded-md border px-1.5 text-[0.8rem] {inputs.gear === place.gear
-						? 'border-[#d9d6cd] bg-[#33393e]'
-						: 'border-[#4a5157] bg-[#1b1f23]'}"
+						? 'border-panel-pale bg-panel-line'
+						: 'border-panel-edge bg-panel-raised'}"
 					aria-pressed={inputs.gear === place.gear}
 					aria-label="Gear {place.text === 'hand' ? 'down by hand' : place.text}"
 					onclick={() => cockpit.control({ gear: place.gear })}>{place.text}</button
@@ -73,30 +75,25 @@
 		more={{ text: 'dn', label: 'Flap down a step', press: () => cockpit.stepFlaps(1) }}
 	/>
 	<div class="flex items-center justify-between gap-3">
-		<label class="flex items-center gap-1.5">
-			<span class="text-[#a9aeb1]">Sound</span>
-			<input
-				type="range"
-				tabindex="-1"
-				class="w-12 accent-[#d9d6cd]"
-				min="0"
-				max="1"
-				step="0.05"
+		<div class="flex items-center gap-1.5">
+			<span class="text-panel-soft">Sound</span>
+			<Slider
+				label="Sound"
+				on="panel"
+				keys={false}
+				step={0.05}
 				value={cockpit.volume}
-				oninput={(event) => cockpit.setVolume(event.currentTarget.valueAsNumber)}
-				onpointerup={(event) => event.currentTarget.blur()}
+				onchange={(volume) => cockpit.setVolume(volume)}
 			/>
-		</label>
-		<label class="flex items-center gap-1.5">
-			<span class="whitespace-nowrap text-[#a9aeb1]">Alt static</span>
-			<input
-				type="checkbox"
-				tabindex="-1"
-				class="accent-[#d9d6cd]"
-				aria-label="Alternate static"
-				checked={inputs.alternateStatic > 0}
-				onchange={(event) => cockpit.control({ alternateStatic: event.currentTarget.checked ? 1 : 0 })}
-			/>
-		</label>
+		</div>
+		<span class="whitespace-nowrap text-panel-soft">Alt static</span>
+		<Checkbox
+			label="Alternate static"
+			unseen
+			on="panel"
+			tabindex={-1}
+			checked={inputs.alternateStatic > 0}
+			onchange={(checked) => cockpit.control({ alternateStatic: checked ? 1 : 0 })}
+		/>
 	</div>
 </div>

@@ -1,4 +1,5 @@
 import type { ResumeState, Situation } from '@hanza/core';
+import '$lib/contracts/ready/flight.js';
 import { API } from '$lib/contracts/api.js';
 import { call, CallError } from '$lib/contracts/client.js';
 import type { PendingCommand } from '$lib/contracts/instructor-command.js';

@@ -2,7 +2,9 @@ import { Type } from '@sinclair/typebox';
 import { Area, AssistLevel, Dwell, ResumeState, Situation, TaskCard } from '@hanza/core';
 import { BYTES, get, post, put } from './endpoint.js';
 import { InstructorCommand, PendingCommand } from './instructor-command.js';
-import { Findable, LiveView } from './views.js';
+import { DRILL_API } from './drill-api.js';
+import { FIND_API } from './find-api.js';
+import { LiveView } from './views.js';
 
 const closed = { additionalProperties: false } as const;
 const Made = Type.Object({ id: Type.String() }, closed);
@@ -24,6 +26,8 @@ export const API = {
 		Type.Object({ outcome: Type.Union([Type.Literal('kept'), Type.Literal('discarded')]) }, closed),
 		false
 	),
+	/** The instructor has looked at a flight. */
+	lookAtAttempt: put('/api/attempts/[id]/looked', null, Saved),
 	/** A flight of its own from an earlier moment; what was flown stays. */
 	branchAttempt: post(
 		'/api/attempts/[id]/branch',
@@ -77,34 +81,10 @@ export const API = {
 		Type.Object({ kept: Type.Integer({ minimum: 0 }) }, closed)
 	),
 	/** Puts a changed card, or area, in place of the caller's own; it keeps its identifier. */
+	/** A card that the caller may set. */
+	card: get('/api/cards/[id]', Type.Unsafe<TaskCard>({ type: 'object' })),
 	changeCard: put('/api/cards/[id]', TaskCard, Saved),
 	changeArea: put('/api/areas/[id]', Area, Saved),
-	/** A round's answers, marked again by the server; the same sent twice is kept once. */
-	markRound: post(
-		'/api/drills/[id]',
-		Type.Object(
-			{
-				id: Type.String({
-					pattern: '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$',
-					description: 'a UUID'
-				}),
-				seconds: Type.Number({ minimum: 0, maximum: 7200 }),
-				answers: Type.Array(
-					Type.Object(
-						{
-							item: Type.String({ maxLength: 80 }),
-							seed: Type.Integer({ minimum: 0, maximum: 4_294_967_295 }),
-							given: Type.Number()
-						},
-						closed
-					),
-					{ minItems: 1, maxItems: 50 }
-				)
-			},
-			closed
-		),
-		Type.Object({ right: Type.Integer(), asked: Type.Integer() }, closed)
-	),
-	/** What the caller can go to by name. */
-	find: get('/api/find', Type.Array(Findable))
+	...DRILL_API,
+	...FIND_API
 } as const;

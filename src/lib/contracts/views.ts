@@ -4,6 +4,7 @@ import {
 	type Aircraft,
 	type Area,
 	type FailureKind,
+	type FaultKind,
 	type Standard,
 	type TaskCard,
 	type ArmedFailure,
@@ -21,13 +22,6 @@ const closed = { additionalProperties: false } as const;
 const num = Type.Number();
 /** What the server made itself: its shape is the core's. */
 const made = <T>(type: 'object' | 'array') => Type.Unsafe<T>({ type });
-
-/** Somewhere a person may go, by its name. */
-export const Findable = Type.Object(
-	{ group: Type.String(), text: Type.String(), href: Type.String() },
-	closed
-);
-export type Findable = Static<typeof Findable>;
 
 /** A moment as it goes through JSON, or does not. */
 const Moment = Type.Unsafe<Date | string>({});
@@ -104,6 +98,9 @@ export interface AttemptRow {
 	/** Verdict that an instructor put in place of the computed one, newest first. */
 	overridden: string | null;
 	faults: string[];
+	faultKinds: FaultKind[];
+	/** When the instructor first looked at it. */
+	lookedAt: Date | null;
 }
 
 export const LOOK_SOURCES = ['veil', 'tap', 'gaze'] as const;

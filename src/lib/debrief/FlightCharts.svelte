@@ -1,21 +1,24 @@
 <script lang="ts">
 	import { formatClock, type Day, type Grade, type Track } from '@hanza/core';
 	import { pageColour } from '$lib/ui/colours.js';
+	import type { Reading } from './reading.svelte.js';
 	import { recordingOf } from './recording.js';
 	import type ApexCharts from 'apexcharts';
 	import type { ApexOptions } from 'apexcharts';
-	import { bandOf, CHARTS, excursionsOf, niceAxis, traceOf, type ChartSpec } from './series.js';
+	import { bandOf, CHARTS, excursionsOf, headingLabel, niceAxis, traceOf, type ChartSpec } from './series.js';
 
 	interface Props {
 		attemptId: string;
 		grade: Grade;
 		/** The air of the flight. */
 		day: Day;
-		/** The moment that the reader asked for, s. */
-		moment: number | null;
+		/** What the reader has chosen. */
+		reading: Reading;
 	}
-	const { attemptId, grade, day, moment }: Props = $props();
+	const { attemptId, grade, day, reading }: Props = $props();
 
+	/** A shorter stretch is a moment, s. */
+	const LEAST_SPAN_SECONDS = 1;
 	let failed = $state(false);
 	let loaded = $state(false);
 	const places: Record<string, HTMLDivElement> = $state({});
@@ -25,10 +28,11 @@
 		const about =
 			grade.phases.flatMap(({ items }) => items).find(({ kind }) => kind === spec.target)?.target ?? 0;
 		const trace = traceOf(track, spec, about, day);
-		const band = spec.target ? bandOf(grade, spec.target) : [];
+		const circular = spec.target === 'headingDeg';
+		const band = spec.target ? bandOf(grade, spec.target, trace) : [];
 		const values = [...trace.map(({ y }) => y), ...band.flatMap(({ y }) => y ?? [])];
 		const [low, high] = [Math.min(...values), Math.max(...values)];
-		const axis = niceAxis(low, high, spec.leastSpan);
+		const axis = niceAxis(low, high, spec.leastSpan, circular);
 		const minutes = track.seconds > 900 ? 120 : track.seconds > 400 ? 60 : 30;
 		const end = Math.ceil(track.seconds / minutes) * minutes;
 		const lines = { soft: pageColour('line'), ink: pageColour('ink-soft') };
@@ -43,7 +47,16 @@
 				zoom: { enabled: false },
 				fontFamily: 'inherit',
 				foreColor: lines.ink,
-				background: 'transparent'
+				background: 'transparent',
+				events: {
+					click: (event: MouseEvent, context: { el?: Element } | undefined) => {
+						const grid = context?.el?.querySelector('.apexcharts-grid, .apexcharts-inner');
+						if (!grid) return;
+						const { left, width } = grid.getBoundingClientRect();
+						const at = ((event.clientX - left) / width) * end;
+						if (at >= 0 && at <= track.seconds) reading.chooseMoment(at);
+					}
+				}
 			},
 			series: [
 				{ name: 'Limits', type: 'rangeArea', data: band },
@@ -69,12 +82,21 @@
 			},
 			yaxis: {
 				...axis,
-				labels: { minWidth: 52, maxWidth: 52, formatter: (value) => value.toFixed(spec.decimals) }
+				labels: {
+					minWidth: 52,
+					maxWidth: 52,
+					formatter: (value) => (circular ? headingLabel(value) : value.toFixed(spec.decimals))
+				}
 			},
 			tooltip: {
 				shared: true,
 				x: { formatter: (value) => formatClock(Number(value)) },
-				y: { formatter: (value) => (value == null ? '' : `${value.toFixed(spec.decimals)} ${spec.unit}`) }
+				y: {
+					formatter: (value) =>
+						value == null
+							? ''
+							: `${circular ? headingLabel(value) : value.toFixed(spec.decimals)} ${spec.unit}`
+				}
 			},
 			annotations: annotationsOf(spec)
 		};
@@ -149,23 +171,39 @@
 	});
 
 	$effect(() => {
-		const at = moment;
+		const { moment, span, item } = reading;
 		if (!loaded) return;
-		for (const chart of charts) {
+		const accent = pageColour('accent');
+		charts.forEach((chart, i) => {
 			chart.removeAnnotation('moment');
-			if (at !== null)
+			chart.removeAnnotation('span');
+			// What was chosen lasted: its stretch, in the chart that it speaks of more than in the others.
+			if (span && span.to - span.from >= LEAST_SPAN_SECONDS)
+				chart.addXaxisAnnotation(
+					{
+						id: 'span',
+						x: span.from,
+						x2: span.to,
+						fillColor: accent,
+						opacity: item !== null && CHARTS[i]!.target === item ? 0.3 : 0.12,
+						borderColor: 'transparent',
+						label: { text: '' }
+					},
+					true
+				);
+			if (moment !== null)
 				chart.addXaxisAnnotation(
 					{
 						id: 'moment',
-						x: at,
-						borderColor: pageColour('accent'),
+						x: moment,
+						borderColor: accent,
 						borderWidth: 2,
 						strokeDashArray: 0,
 						label: { text: '' }
 					},
 					true
 				);
-		}
+		});
 	});
 </script>
 

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { formatClock, formatTarget, itemName, signed, type Grade } from '@hanza/core';
+	import type { Reading } from './reading.svelte.js';
 	import Verdict from '$lib/ui/Verdict.svelte';
 
-	const { grade, onmoment }: { grade: Grade; onmoment: (seconds: number) => void } = $props();
+	const { grade, reading }: { grade: Grade; reading: Reading } = $props();
 	const sized = (value: number) => signed(value, Math.abs(value) < 10 ? 1 : 0);
 </script>
 
@@ -20,9 +21,13 @@
 			</tr>
 		</thead>
 		<tbody>
-			{#each grade.phases as phase (phase.id)}
+			{#each grade.phases as phase, p (phase.id)}
 				{#each phase.items as item, i (item.kind)}
-					<tr>
+					<tr
+						class={reading.phase === p && (reading.item === null || reading.item === item.kind)
+							? 'bg-accent-soft'
+							: ''}
+					>
 						{#if i === 0}
 							<td rowspan={phase.items.length}>
 								{phase.name}
@@ -46,7 +51,9 @@
 						<td class="number">
 							{#if item.worst}
 								{sized(item.worst.deviation)}
-								<button class="cursor-pointer underline" onclick={() => onmoment(item.worst!.atSeconds)}
+								<button
+									class="cursor-pointer underline"
+									onclick={() => reading.chooseItem(p, item.kind, item.worst!.atSeconds)}
 									>{formatClock(item.worst.atSeconds)}</button
 								>
 							{/if}

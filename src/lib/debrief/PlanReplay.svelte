@@ -12,8 +12,9 @@
 	import PointerDial from '$lib/panel/radios/PointerDial.svelte';
 	import PlanView from '$lib/plan/PlanView.svelte';
 	import { legendOf, legLabels, overlaysOf } from '$lib/plan/overlays.js';
-	import type { PlanPoint } from '$lib/plan/overlay.js';
+	import type { Overlay, PlanPoint } from '$lib/plan/overlay.js';
 	import { recordingOf } from './recording.js';
+	import Slider from '$lib/ui/Slider.svelte';
 	interface Props {
 		attemptId: string;
 		card: TaskCard;
@@ -23,8 +24,10 @@
 		/** The moment shown, s; null for the whole flight. */
 		moment: number | null;
 		onmoment: (seconds: number | null) => void;
+		/** A stretch of the track that was chosen elsewhere, s. */
+		span?: { from: number; to: number } | null;
 	}
-	const { attemptId, card, area, grade, report, moment, onmoment }: Props = $props();
+	const { attemptId, card, area, grade, report, moment, onmoment, span = null }: Props = $props();
 
 	let track = $state.raw<Track | null>(null);
 	let failed = $state(false);
@@ -55,7 +58,22 @@
 		const i = Math.min((drawn?.north.length ?? 1) - 1, Math.round(seconds * (drawn?.rateHz ?? 10)));
 		return { north: drawn?.north[i] ?? 0, east: drawn?.east[i] ?? 0 };
 	};
-	const overlays = $derived(overlaysOf(card, grade));
+	const asked = $derived(overlaysOf(card, grade));
+	const CHOSEN_POINTS = 60;
+	const overlays = $derived<Overlay[]>([
+		...asked,
+		...(span && drawn
+			? [
+					{
+						kind: 'line' as const,
+						is: 'chosen' as const,
+						points: Array.from({ length: CHOSEN_POINTS }, (_, i) =>
+							at(span.from + ((span.to - span.from) * i) / (CHOSEN_POINTS - 1))
+						)
+					}
+				]
+			: [])
+	]);
 	/** Every twentieth second of the flight, and the stations that radials were drawn from, to lay the map out about. */
 	const about = $derived(
 		drawn
@@ -63,7 +81,7 @@
 					...Array.from({ length: Math.ceil(drawn.north.length / 200) }, (_, i) =>
 						at((i * 200) / drawn.rateHz)
 					),
-					...overlays.flatMap((one) => (one.kind === 'radial' ? [one.at] : []))
+					...asked.flatMap((one) => (one.kind === 'radial' ? [one.at] : []))
 				]
 			: []
 	);
@@ -95,29 +113,28 @@
 				{/if}
 			</div>
 			{#if track}
-				<label class="no-print mt-2 flex items-center gap-3">
+				<div class="no-print mt-2 flex items-center gap-3">
 					<span class="w-12">{formatClock(moment ?? track.seconds)}</span>
-					<input
-						class="grow accent-accent"
-						type="range"
-						min="0"
+					<Slider
+						label="Moment of the flight"
+						class="grow"
 						max={Math.floor(track.seconds)}
-						step="1"
+						step={1}
 						value={moment ?? track.seconds}
-						aria-label="Moment of the flight"
-						oninput={(event) => onmoment(event.currentTarget.valueAsNumber)}
+						text={formatClock(moment ?? track.seconds)}
+						onchange={onmoment}
 					/>
 					<button class="button" onclick={() => onmoment(null)}>whole flight</button>
-				</label>
+				</div>
 			{/if}
 			<p class="mt-1 text-sm text-ink-soft">
-				{legendOf(overlays, labels)}
+				{legendOf(asked, labels)}
 			</p>
 		</div>
 		<div class="grid content-start gap-3">
 			{#if radios}
 				<div
-					class="grid gap-2 rounded-lg bg-[#0e1012] p-2 text-[#eceae4]"
+					class="grid gap-2 rounded-lg bg-panel-face p-2 text-panel-ink"
 					style="font-family: var(--font-panel)"
 				>
 					<div class="grid content-center gap-2">
@@ -129,7 +146,7 @@
 								courseDeg={value('nav1CourseDeg')}
 							/>
 						</div>
-						<p class="text-center text-sm text-[#a9aeb1]">
+						<p class="text-center text-sm text-panel-soft">
 							{value('distanceNm') < 0 ? 'no distance' : `${value('distanceNm').toFixed(1)} NM`}
 						</p>
 					</div>

@@ -11,6 +11,7 @@
 	} from '@hanza/core';
 	import type { FlightScan } from '$lib/contracts/views.js';
 	import ScanPanel from './ScanPanel.svelte';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { scan, onmoment }: { scan: FlightScan; onmoment: (seconds: number) => void } = $props();
 	/** The card's own school at first. */
@@ -63,12 +64,12 @@
 <section class="sheet mt-4 p-3" aria-label="Scan">
 	<div class="flex flex-wrap items-center justify-between gap-3">
 		<h2>Scan</h2>
-		<label class="flex items-center gap-2 text-sm">
-			<span class="text-ink-soft">seen by {SOURCES[scan.source]}; school</span>
-			<select class="field" bind:value={school}>
-				{#each SCHOOL_IDS as id (id)}<option value={id}>{SCHOOLS[id].name}</option>{/each}
-			</select>
-		</label>
+		<Select
+			label="seen by {SOURCES[scan.source]}; school"
+			place="before"
+			bind:value={school}
+			options={SCHOOL_IDS.map((id) => ({ value: id, text: SCHOOLS[id].name }))}
+		/>
 	</div>
 	<div class="mt-2 grid gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
 		<div>

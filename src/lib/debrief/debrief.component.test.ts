@@ -15,6 +15,7 @@ import {
 } from '@hanza/core';
 import { areaCatalog } from '../../../data/index.js';
 import FlightCharts from './FlightCharts.svelte';
+import { Reading } from './reading.svelte.js';
 import PlanReplay from './PlanReplay.svelte';
 
 interface Flight {
@@ -36,6 +37,13 @@ function flightOf(name: string): Flight {
 }
 const FIRST = flightOf('hold');
 const SECOND = flightOf('arc');
+
+/** A reading of a flight, at a moment. */
+function readingAt(grade: Grade, seconds: number): Reading {
+	const reading = new Reading(() => grade);
+	reading.chooseMoment(seconds);
+	return reading;
+}
 
 /** What the library of charts was given to draw, and what of it still stands. */
 const drawn = vi.hoisted(() => ({ standing: [] as { last: number; marks: number[] }[] }));
@@ -112,14 +120,14 @@ describe('the charts of a debrief', () => {
 			attemptId: first,
 			grade: FIRST.grade,
 			day: standardDay,
-			moment: null
+			reading: new Reading(() => FIRST.grade)
 		});
 		arrives(first, FIRST);
 		await waitFor(() => expect(charts().dataset.loaded).toBe('true'));
 		expect(ends()).toEqual(chartsOf(FIRST));
 		const count = drawn.standing.length;
 
-		await rerender({ attemptId: second, grade: SECOND.grade, moment: 20 });
+		await rerender({ attemptId: second, grade: SECOND.grade, reading: readingAt(SECOND.grade, 20) });
 		// Until the recording is there nothing of the other flight stands under this grade.
 		expect(charts().dataset.loaded).toBe('false');
 		expect(ends()).toEqual([]);
@@ -135,11 +143,16 @@ describe('the charts of a debrief', () => {
 			attemptId: first,
 			grade: FIRST.grade,
 			day: standardDay,
-			moment: null
+			reading: new Reading(() => FIRST.grade)
 		});
 		// Two that ask for the library at once would get it itself, not what stands for it here.
 		await new Promise((resolve) => setTimeout(resolve, 200));
-		await rerender({ attemptId: second, grade: SECOND.grade, day: standardDay, moment: null });
+		await rerender({
+			attemptId: second,
+			grade: SECOND.grade,
+			day: standardDay,
+			reading: new Reading(() => SECOND.grade)
+		});
 		await waitFor(() => expect(waiting.has(second)).toBe(true));
 		arrives(second, SECOND);
 		await waitFor(() => expect(charts().dataset.loaded).toBe('true'));
@@ -153,12 +166,17 @@ describe('the charts of a debrief', () => {
 			attemptId: first,
 			grade: FIRST.grade,
 			day: standardDay,
-			moment: null
+			reading: new Reading(() => FIRST.grade)
 		});
 		await waitFor(() => expect(waiting.has(first)).toBe(true));
 		waiting.get(first)!(new Response('', { status: 500 }));
 		expect(await screen.findByRole('alert')).toBeTruthy();
-		await rerender({ attemptId: second, grade: SECOND.grade, day: standardDay, moment: null });
+		await rerender({
+			attemptId: second,
+			grade: SECOND.grade,
+			day: standardDay,
+			reading: new Reading(() => SECOND.grade)
+		});
 		await waitFor(() => expect(waiting.has(second)).toBe(true));
 		expect(screen.queryByRole('alert')).toBeNull();
 		arrives(second, SECOND);
@@ -181,12 +199,16 @@ describe('the plan of a debrief', () => {
 		const { rerender, container } = render(PlanReplay, propsOf(first, FIRST));
 		await waitFor(() => expect(waiting.has(first)).toBe(true));
 		arrives(first, FIRST);
-		const slider = () => container.querySelector<HTMLInputElement>('input[type=range]');
-		await waitFor(() => expect(slider()?.max).toBe(String(Math.floor(FIRST.track.seconds))));
+		const slider = () => container.querySelector('[role=slider]');
+		await waitFor(() =>
+			expect(slider()?.getAttribute('aria-valuemax')).toBe(String(Math.floor(FIRST.track.seconds)))
+		);
 		await rerender(propsOf(second, SECOND));
 		await waitFor(() => expect(waiting.has(second)).toBe(true));
 		arrives(second, SECOND);
-		await waitFor(() => expect(slider()?.max).toBe(String(Math.floor(SECOND.track.seconds))));
+		await waitFor(() =>
+			expect(slider()?.getAttribute('aria-valuemax')).toBe(String(Math.floor(SECOND.track.seconds)))
+		);
 		expect(container.textContent).toContain(formatClock(SECOND.track.seconds));
 	});
 });

@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { parse } from '@hanza/core';
-import { API } from '$lib/contracts/api.js';
+import { DRILL_API } from '$lib/contracts/drill-api.js';
 import { call, CallError } from '$lib/contracts/client.js';
 
 const WAITING = 'hanza-drills-waiting';
-const Waiting = Type.Array(Type.Object({ address: Type.String(), body: Type.String() }));
+/** Rounds that wait for a connection. */
+export const Waiting = Type.Array(Type.Object({ address: Type.String(), body: Type.String() }));
 
 /** Rounds that lie in the browser until the server has them. */
 export function waiting(): { address: string; body: string }[] {
@@ -22,7 +23,10 @@ export async function sendWaiting(): Promise<boolean> {
 		const { pathname, searchParams } = new URL(round.address, location.origin);
 		const params = { id: pathname.split('/').at(-1)! };
 		try {
-			await call(API.markRound, JSON.parse(round.body), { params, query: Object.fromEntries(searchParams) });
+			await call(DRILL_API.markRound, JSON.parse(round.body), {
+				params,
+				query: Object.fromEntries(searchParams)
+			});
 		} catch (error) {
 			// A round that the server will never take must not stand in the way of the next.
 			const final = error instanceof CallError && (error.status === 400 || error.status === 404);

@@ -32,18 +32,18 @@
 	);
 </script>
 
-<div class="rounded-lg bg-[#0e1012] p-3 text-[#eceae4]" style="font-family: var(--font-panel)">
+<div class="rounded-lg bg-panel-face p-3 text-panel-ink" style="font-family: var(--font-panel)">
 	<div class="relative h-72">
 		<BasicT {panel} {aircraft} settingHpa={1013.25} covered={0} oncover={null} />
 		{#if place}
 			<div
-				class="pointer-events-none absolute rounded-xl border-2 border-[#7fd1c7]"
+				class="pointer-events-none absolute rounded-xl border-2 border-panel-accent"
 				style="left: {place[0] * 33.33}%; top: {place[1] * 50}%; width: 33.33%; height: 50%"
 				data-testid="eye"
 			></div>
 		{/if}
 	</div>
-	<p class="mt-2 flex gap-5 text-sm text-[#a9aeb1]">
+	<p class="mt-2 flex gap-5 text-sm text-panel-soft">
 		<span class="w-24"><Readout text={`${Math.round(panel.rpm / 10) * 10} rpm`} /></span>
 		<span>throttle {Math.round(throttle * 100)} %</span>
 		{#if looks.length > 0}<span>eye on the {look?.instrument.replace('-', ' ') ?? 'way'}</span>{/if}

@@ -55,30 +55,23 @@
 		track ? (seconds === null ? track.north.length : Math.round(seconds * track.rateHz) + 1) : 0
 	);
 
-	const PANEL: PlanColours = {
-		water: '#0e1012',
-		land: '#1d2225',
-		hill: '#3a3f39',
-		coast: '#4a5157',
-		ink: '#d9d6cd',
-		soft: '#8c9398',
-		target: '#7fd1c7',
-		own: '#93a1f0',
-		limit: '#e07b67'
+	/** The map's own name of each colour, on the panel and on the desk. */
+	const TOKENS: Record<keyof PlanColours, [panel: string, desk: string]> = {
+		water: ['panel-face', 'plan-water'],
+		land: ['panel-land', 'plan-land'],
+		hill: ['panel-hill', 'plan-hill'],
+		coast: ['panel-edge', 'plan-coast'],
+		ink: ['panel-pale', 'ink'],
+		soft: ['panel-dim', 'ink-soft'],
+		target: ['panel-accent', 'accent'],
+		own: ['panel-trace', 'trace'],
+		limit: ['panel-limit', 'limit']
 	};
 
 	function readColours(): PlanColours {
-		return {
-			water: pageColour('plan-water'),
-			land: pageColour('plan-land'),
-			hill: pageColour('plan-hill'),
-			coast: pageColour('plan-coast'),
-			ink: pageColour('ink'),
-			soft: pageColour('ink-soft'),
-			target: pageColour('accent'),
-			own: pageColour('trace'),
-			limit: pageColour('limit')
-		};
+		return Object.fromEntries(
+			Object.entries(TOKENS).map(([name, [panel, desk]]) => [name, pageColour(dark ? panel : desk)])
+		) as Record<keyof PlanColours, string>;
 	}
 
 	/** Lays the map out so that these places fill it. */
@@ -112,7 +105,7 @@
 
 	onMount(() => {
 		const scheme = window.matchMedia('(prefers-color-scheme: dark)');
-		const recolour = () => (colours = dark ? PANEL : readColours());
+		const recolour = () => (colours = readColours());
 		recolour();
 		scheme.addEventListener('change', recolour);
 		// The look can be chosen too.
@@ -210,7 +203,7 @@
 		color: var(--ink);
 	}
 	.plan.dark {
-		color: #d9d6cd;
+		color: var(--panel-pale);
 	}
 	canvas {
 		position: absolute;
@@ -237,7 +230,7 @@
 		opacity: 0.9;
 	}
 	.dark .tools button {
-		background: #1b1f23;
+		background: var(--panel-raised);
 	}
 	.wind {
 		position: absolute;

@@ -105,14 +105,23 @@ const PAINTERS: {
 		g.font = '12px sans-serif';
 		halo(g, label, x(at) + 4, y(at) - radiusNm * k - 5, colours.limit, colours.water);
 	},
-	line(g, overlay, { x, y }) {
-		g.lineWidth = 2;
-		g.setLineDash([7, 4]);
+	line(g, overlay, { x, y, colours }) {
+		// What was chosen lies under the track as a broad stroke; the rest is dashes.
+		if (overlay.is === 'chosen') {
+			g.strokeStyle = colours.target;
+			g.globalAlpha = 0.45;
+			g.lineWidth = 9;
+			g.lineCap = 'round';
+		} else {
+			g.lineWidth = 2;
+			g.setLineDash([7, 4]);
+		}
 		g.beginPath();
 		overlay.points.forEach((point, i) =>
 			i === 0 ? g.moveTo(x(point), y(point)) : g.lineTo(x(point), y(point))
 		);
 		g.stroke();
+		g.globalAlpha = 1;
 		g.setLineDash([]);
 	},
 	radial(g, overlay, { x, y, colours }) {

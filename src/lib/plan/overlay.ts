@@ -22,7 +22,7 @@ export type Overlay =
 	| { kind: 'arc'; at: PlanPoint; radiusNm: number; tiers: Record<ArcTier, number> }
 	| { kind: 'ring'; at: PlanPoint; radiusNm: number; label: string }
 	/** What was exact, or straight. */
-	| { kind: 'line'; points: PlanPoint[]; is: 'exact hold' | 'straight way' }
+	| { kind: 'line'; points: PlanPoint[]; is: 'exact hold' | 'straight way' | 'chosen' }
 	/** A radial drawn by the student. */
 	| { kind: 'radial'; at: PlanPoint; trueDeg: number; label: string }
 	| { kind: 'mark'; at: PlanPoint; label: string; tone: 'target' | 'own' };

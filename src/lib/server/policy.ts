@@ -87,21 +87,31 @@ export async function visibleAssignment(db: Knex, person: Person, id: string): P
 	return own === person.id ? assignment : null;
 }
 
+/** A task that this instructor may take back: one they set, or one that a student of theirs chose for themselves. */
+export async function closableAssignment(db: Knex, person: Person, id: string): Promise<Assignment | null> {
+	const own = await visibleAssignment(db, person, id);
+	if (own) return own;
+	const assignment = isRecordId(id) ? await findAssignment(db, id) : undefined;
+	if (!assignment || assignment.instructorId !== assignment.studentId) return null;
+	return (await ownStudent(db, person, assignment.studentId)) ? assignment : null;
+}
+
 /** A saved card of this very instructor. */
 export async function ownCard(db: Knex, person: Person, id: string): Promise<SavedCard | null> {
 	const saved = isRecordId(id) ? await findCard(db, id) : undefined;
 	return saved && person.role === 'instructor' && saved.ownerId === person.id ? saved : null;
 }
 
-/** A card that this instructor may set, read and copy: one that ships, or one of their own. */
+/** A card that this instructor may set, read and copy: one that ships, one of their own, or one that is shared. */
 export async function settableCard(
 	db: Knex,
 	person: Person,
 	id: string
 ): Promise<{ card: TaskCard; mine: boolean } | null> {
 	if (person.role !== 'instructor') return null;
-	const own = await ownCard(db, person, id);
-	if (own) return { card: own.card, mine: true };
+	const saved = isRecordId(id) ? await findCard(db, id) : undefined;
+	const mine = saved?.ownerId === person.id;
+	if (saved && (mine || saved.sharedAt)) return { card: saved.card, mine };
 	const shipped = cardCatalog.find(id);
 	return shipped ? { card: shipped, mine: false } : null;
 }

@@ -2,43 +2,48 @@
 	import { RECORDING_RATE_HZ } from '@hanza/core';
 	import type { AttemptRow } from '$lib/contracts/views.js';
 	import { formatDuration, formatMoment, tally } from '$lib/ui/format.js';
+	import Table from '$lib/ui/Table.svelte';
 	import Verdict from '$lib/ui/Verdict.svelte';
 
 	const { flights, caption }: { flights: AttemptRow[]; caption: string } = $props();
+	const STATES = { flying: 'not finished', interrupted: 'broken off', finished: '' };
 </script>
 
-<div class="overflow-x-auto">
-	<table class="table">
-		<caption class="sr-only">{caption}</caption>
-		<thead>
-			<tr>
-				<th>Flown</th><th>Card</th><th>Verdict</th><th class="number">Score</th><th>Faults</th><th>Assist</th>
-				<th class="number">Time</th><th></th>
-			</tr>
-		</thead>
-		<tbody>
-			{#each flights as flight (flight.id)}
-				<tr>
-					<td class="whitespace-nowrap">{formatMoment(flight.startedAt)}</td>
-					<td>{flight.cardName}</td>
-					<td>
-						<Verdict verdict={flight.overridden ?? flight.verdict} />
-						{#if flight.overridden}<span class="block text-sm text-ink-soft"
-								>instructor; computed: {flight.verdict}</span
-							>{/if}
-						{#if flight.status === 'interrupted'}<span class="block text-sm text-ink-soft">broken off</span
-							>{/if}
-						{#if flight.status === 'flying'}<span class="block text-sm text-ink-soft">not finished</span>{/if}
-					</td>
-					<td class="number">{flight.score === null ? '' : Math.round(flight.score)}</td>
-					<td class="text-sm">{tally(flight.faults) || (flight.status === 'flying' ? '' : 'none found')}</td>
-					<td class="text-sm">{flight.assist === 'attitude' ? 'attitude held' : 'direct'}</td>
-					<td class="number">{formatDuration(flight.samples / RECORDING_RATE_HZ)}</td>
-					<td class="number"
-						>{#if flight.status !== 'flying'}<a href="/debrief/{flight.id}">Debrief</a>{/if}</td
-					>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
-</div>
+<Table
+	{caption}
+	empty="Nothing flown yet."
+	rows={flights}
+	href={({ id, status }) => (status === 'flying' ? null : `/debrief/${id}`)}
+	columns={[
+		{ id: 'flown', head: 'Flown', value: (row) => new Date(row.startedAt).getTime() },
+		{ id: 'card', head: 'Card', value: (row) => row.cardName },
+		{ id: 'verdict', head: 'Verdict', value: (row) => row.overridden ?? row.verdict },
+		{ id: 'score', head: 'Score', value: (row) => row.score, number: true },
+		{ id: 'faults', head: 'Faults', value: (row) => row.faults.join(', ') },
+		{ id: 'assist', head: 'Assist', value: (row) => row.assist },
+		{ id: 'time', head: 'Time', value: (row) => row.samples, number: true },
+		{ id: 'open', head: '', number: true }
+	]}
+>
+	{#snippet cell(row, id)}
+		{#if id === 'flown'}<span class="whitespace-nowrap">{formatMoment(row.startedAt)}</span>
+		{:else if id === 'card'}{row.cardName}
+		{:else if id === 'verdict'}
+			<span>
+				{#if row.status !== 'flying'}<Verdict verdict={row.overridden ?? row.verdict} />{/if}
+				{#if row.overridden}<span class="block text-sm text-ink-soft"
+						>instructor; computed: {row.verdict}</span
+					>{/if}
+				{#if STATES[row.status]}<span class="block text-sm text-ink-soft">{STATES[row.status]}</span>{/if}
+			</span>
+		{:else if id === 'score'}{row.score === null ? '' : Math.round(row.score)}
+		{:else if id === 'faults'}<span class="text-sm"
+				>{tally(row.faults) || (row.status === 'flying' ? '' : 'none found')}</span
+			>
+		{:else if id === 'assist'}<span class="text-sm"
+				>{row.assist === 'attitude' ? 'attitude held' : 'direct'}</span
+			>
+		{:else if id === 'time'}{formatDuration(row.samples / RECORDING_RATE_HZ)}
+		{:else if row.status !== 'flying'}<a href="/debrief/{row.id}">Debrief</a>{/if}
+	{/snippet}
+</Table>

@@ -4,11 +4,17 @@
 	import { formatMoment } from '$lib/ui/format.js';
 	import Sparkline from '$lib/charts/Sparkline.svelte';
 
-	const { points, here = null }: { points: ScanPoint[]; here?: string | null } = $props();
+	interface Props {
+		points: ScanPoint[];
+		here?: string | null;
+		/** One alone is shown, too. */
+		always?: boolean;
+	}
+	const { points, here = null, always = false }: Props = $props();
 	const percent = (share: number | null) => (share === null ? '–' : `${Math.round(share * 100)} %`);
 </script>
 
-{#if points.length > 1}
+{#if points.length > (always ? 0 : 1)}
 	<section class="sheet mt-4 p-3" aria-label="Over the last flights">
 		<div class="flex flex-wrap items-center justify-between gap-4">
 			<h2>Scan over the last {points.length} flights that have one</h2>
@@ -16,7 +22,9 @@
 				points={points.map(({ attemptId, schoolMatch }) => ({
 					id: attemptId,
 					value: schoolMatch,
-					here: attemptId === here
+					here: attemptId === here,
+					href: `/debrief/${attemptId}`,
+					text: percent(schoolMatch)
 				}))}
 				label="As the school goes, flight by flight"
 			/>

@@ -1,33 +1,12 @@
-import { Type, type Static } from '@sinclair/typebox';
+import '$lib/contracts/ready/tap.js';
 import { API } from '$lib/contracts/api.js';
 import { call, CallError } from '$lib/contracts/client.js';
-import { Dwell, parse, SCAN_INSTRUMENTS, type ScanInstrument } from '@hanza/core';
-
-/** A sheet as it lies in the browser: nothing that was tapped is lost by a reload or without a server. */
-const Sheet = Type.Object(
-	{
-		/** Wall clock at the start, ms; null before. */
-		startedAt: Type.Union([Type.Null(), Type.Number()]),
-		looks: Type.Array(Dwell),
-		open: Type.Union([
-			Type.Null(),
-			Type.Object({
-				instrument: Type.Union(SCAN_INSTRUMENTS.map((one) => Type.Literal(one))),
-				startMs: Type.Number()
-			})
-		]),
-		stopped: Type.Boolean()
-	},
-	{ additionalProperties: false }
-);
-type Sheet = Static<typeof Sheet>;
+import { parse, type ScanInstrument } from '@hanza/core';
+import { Outgoing, Sheet } from './sheet.js';
 
 const KEPT = 'hanza-tap-sheet';
 const WAITING = 'hanza-tap-waiting';
 const RETRY_MS = 3000;
-
-const Outgoing = Type.Array(Type.Object({ attempt: Type.String(), looks: Type.Array(Dwell) }));
-type Outgoing = Static<typeof Outgoing>;
 
 /** What a refusal means; whatever it is, the sheet stays in the browser. */
 const KEPT_BECAUSE: Record<number, string> = {

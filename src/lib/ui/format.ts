@@ -6,6 +6,9 @@ const moment = new Intl.DateTimeFormat('en-GB', {
 	minute: '2-digit'
 });
 
+const shortDay = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+
+export const formatShortDay = (date: Date | string): string => shortDay.format(new Date(date));
 export const formatDay = (date: Date | string): string => day.format(new Date(date));
 export const formatMoment = (date: Date | string): string => moment.format(new Date(date));
 

@@ -1,9 +1,41 @@
 import type { Static, TSchema } from '@sinclair/typebox';
-import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
+import type { ErrorObject, ValidateFunction } from 'ajv';
+import { compileSchema } from './compile.js';
 import { InputError } from './errors.js';
 
-const ajv = new Ajv({ allErrors: false, strict: false, discriminator: true, verbose: true });
 const compiled = new WeakMap<TSchema, ValidateFunction>();
+
+/** What stands at a JSON pointer, "#" and escapes allowed; undefined where there is nothing. */
+const atPointer = (document: unknown, pointer: string): unknown =>
+	pointer
+		.replace(/^#/, '')
+		.split('/')
+		.slice(1)
+		.reduce<unknown>(
+			(value, key) =>
+				(value as Record<string, unknown> | null | undefined)?.[
+					decodeURIComponent(key).replace(/~1/g, '/').replace(/~0/g, '~')
+				],
+			document
+		);
+
+/** An error with what it speaks of: looked up, since a validator that carried its schema along would be ten times as large. */
+interface TellingError extends ErrorObject {
+	schema: unknown;
+	parentSchema: object;
+	data: unknown;
+}
+const told = (
+	errors: readonly ErrorObject[] | null | undefined,
+	schema: TSchema,
+	value: unknown
+): TellingError[] =>
+	(errors ?? []).map((error) => ({
+		...error,
+		schema: atPointer(schema, error.schemaPath),
+		parentSchema: (atPointer(schema, error.schemaPath.replace(/\/[^/]*$/, '')) ?? {}) as object,
+		data: atPointer(value, error.instancePath)
+	}));
 
 interface RangeSchema {
 	minimum?: number;
@@ -58,7 +90,7 @@ function anyOf(forms: Described[]): string {
 	].join(' or ');
 }
 
-function wantedOf(error: ErrorObject): { place: string; wanted: string } {
+function wantedOf(error: TellingError): { place: string; wanted: string } {
 	const place = error.instancePath;
 	const parent = error.parentSchema as (RangeSchema & { type?: string }) | undefined;
 	switch (error.keyword) {
@@ -93,7 +125,7 @@ function wantedOf(error: ErrorObject): { place: string; wanted: string } {
 }
 
 /** Errors inside a union arrive branch by branch; the branch that was meant says it best, or the union itself. */
-function mostTelling(errors: ErrorObject[]): ErrorObject {
+function mostTelling(errors: readonly TellingError[]): TellingError {
 	const union = errors.findLast(({ keyword }) => keyword === 'anyOf' || keyword === 'oneOf');
 	if (!union) return errors[0]!;
 	const forms = union.schema as Described[];
@@ -118,17 +150,16 @@ function mostTelling(errors: ErrorObject[]): ErrorObject {
 export function parse<T extends TSchema>(schema: T, value: unknown, at = ''): Static<T> {
 	let validate = compiled.get(schema);
 	if (!validate) {
-		validate = ajv.compile(schema);
+		validate = compileSchema(schema, false);
 		compiled.set(schema, validate);
 	}
 	if (!validate(value)) {
-		const { place, wanted } = wantedOf(mostTelling(validate.errors ?? []));
+		const { place, wanted } = wantedOf(mostTelling(told(validate.errors, schema, value)));
 		throw new InputError(at + place, wanted);
 	}
 	return value as Static<T>;
 }
 
-const thorough = new Ajv({ allErrors: true, strict: false, discriminator: true, verbose: true });
 const compiledThorough = new WeakMap<TSchema, ValidateFunction>();
 
 /**
@@ -138,12 +169,12 @@ const compiledThorough = new WeakMap<TSchema, ValidateFunction>();
 export function problemsOf(schema: TSchema, value: unknown): Record<string, string> {
 	let validate = compiledThorough.get(schema);
 	if (!validate) {
-		validate = thorough.compile(schema);
+		validate = compileSchema(schema, true);
 		compiledThorough.set(schema, validate);
 	}
 	if (validate(value)) return {};
-	const byField = new Map<string, ErrorObject[]>();
-	for (const error of validate.errors ?? []) {
+	const byField = new Map<string, TellingError[]>();
+	for (const error of told(validate.errors, schema, value)) {
 		const field = wantedOf(error).place.split('/')[1] ?? '';
 		byField.set(field, [...(byField.get(field) ?? []), error]);
 	}

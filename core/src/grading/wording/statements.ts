@@ -30,6 +30,23 @@ function notShownWhy({ name, startSeconds, endSeconds, overdueSeconds, items }: 
 	return `${name}: over before its ${short.map(({ kind }) => itemName(kind)).join(', ') || 'targets'} could be judged`;
 }
 
+/** What each kind of fault takes in a phase, and a limit that was passed, points. */
+export const POINTS_PER_FAULT = 4;
+export const POINTS_PER_LIMIT = 25;
+
+/** The share of the flight's points that a phase has, by the weights of those that were recorded. */
+function shareOf(phases: readonly GradedPhase[]): (index: number) => number {
+	const recorded = phases.filter(({ verdict }) => verdict !== 'not recorded');
+	const weights = recorded.reduce((sum, { weight }) => sum + weight, 0) || 1;
+	return (index) => (phases[index]?.verdict === 'not recorded' ? 0 : (phases[index]?.weight ?? 0) / weights);
+}
+
+/** Points of its phase that an item lost. */
+function itemLoss({ items }: GradedPhase, { score }: GradedItem): number {
+	const scored = items.filter((item) => item.score !== undefined).length;
+	return score === undefined ? 0 : (100 - score) / Math.max(1, scored);
+}
+
 /** The debrief in sentences, each tied to its moment: faults, lasting excursions, and what went well. */
 export function statementsOf(
 	phases: readonly GradedPhase[],
@@ -39,13 +56,25 @@ export function statementsOf(
 	recoveries: readonly Recovery[],
 	limits: readonly BrokenLimit[]
 ): Statement[] {
-	const statements: Statement[] = faults.map((fault) => ({
-		atSeconds: fault.startSeconds,
-		endSeconds: fault.endSeconds,
-		tone: 'mind',
-		text: fault.text,
-		tryNext: fault.tryNext
-	}));
+	const share = shareOf(phases);
+	const phaseAt = (seconds: number) =>
+		phases.findLastIndex(({ startSeconds }) => startSeconds !== null && startSeconds <= seconds);
+	const counted = new Set<string>();
+	const statements: Statement[] = faults.map((fault) => {
+		const phase = Math.max(0, phaseAt(fault.startSeconds));
+		// Each kind counts once in a phase, and so it costs only once.
+		const again = counted.has(`${fault.kind} ${phase}`);
+		counted.add(`${fault.kind} ${phase}`);
+		return {
+			atSeconds: fault.startSeconds,
+			endSeconds: fault.endSeconds,
+			tone: 'mind',
+			text: fault.text,
+			tryNext: fault.tryNext,
+			about: { phase, fault: fault.kind },
+			cost: again ? 0 : POINTS_PER_FAULT
+		};
+	});
 	for (const one of recoveries)
 		statements.push({
 			atSeconds: one.startSeconds,
@@ -57,14 +86,18 @@ export function statementsOf(
 						: 'mind'
 					: 'fail',
 			text: recoveryText(one),
-			tryNext: recoveryReason(one.noseHigh)
+			tryNext: recoveryReason(one.noseHigh),
+			about: { phase: Math.max(0, phaseAt(one.startSeconds)) },
+			cost: (100 - one.score) * share(Math.max(0, phaseAt(one.startSeconds)))
 		});
 	for (const { phase, startSeconds, endSeconds, text } of limits)
 		statements.push({
 			atSeconds: startSeconds,
 			endSeconds,
 			tone: 'fail',
-			text: `${phases[phase]!.name}: ${text}. That is a limit, not a tolerance.`
+			text: `${phases[phase]!.name}: ${text}. That is a limit, not a tolerance.`,
+			about: { phase },
+			cost: POINTS_PER_LIMIT * share(phase)
 		});
 	for (const failure of noticed) {
 		// What the card tells from the first second is no discovery.
@@ -76,27 +109,42 @@ export function statementsOf(
 			text: recognitionText(failure)
 		});
 	}
-	for (const phase of phases)
+	phases.forEach((phase, index) => {
 		for (const item of phase.items) {
+			const about = { phase: index, item: item.kind };
+			const lost = itemLoss(phase, item) * share(index);
 			if (item.mode === 'reach' && item.verdict === 'not met')
 				statements.push({
 					atSeconds: item.toSeconds,
 					endSeconds: item.toSeconds,
 					tone: item.decisive ? 'fail' : 'mind',
-					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)}; ${formatTarget(item.kind, item.target)} was asked.`
+					text: `${phase.name}: you went on ${sizeWords(item.kind, item.worst!.deviation)}; ${formatTarget(item.kind, item.target)} was asked.`,
+					about,
+					cost: lost
 				});
 			if (item.mode !== 'hold') continue;
-			statements.push(...excursionStatements(phase, item, standard), ...biasStatements(phase, item));
+			const said = [...excursionStatements(phase, item, standard), ...biasStatements(phase, item)];
+			// What an item lost is shared by its sentences, by how long each of them lasted.
+			const seconds = said.reduce((sum, one) => sum + Math.max(1, one.endSeconds - one.atSeconds), 0);
+			for (const one of said)
+				statements.push({
+					...one,
+					about,
+					cost: (lost * Math.max(1, one.endSeconds - one.atSeconds)) / seconds
+				});
 		}
-	statements.push(...phases.flatMap(steadinessStatements));
-	for (const phase of phases)
+		for (const one of steadinessStatements(phase))
+			statements.push({ ...one, about: { phase: index }, cost: phase.steadiness!.lostPoints * share(index) });
 		if (phase.overdueSeconds !== undefined)
 			statements.push({
 				atSeconds: phase.startSeconds! + phase.overdueSeconds,
 				endSeconds: phase.startSeconds! + phase.overdueSeconds,
 				tone: 'fail',
-				text: `${notShownWhy(phase)}; it was graded so far and no further.`
+				text: `${notShownWhy(phase)}; it was graded so far and no further.`,
+				about: { phase: index },
+				cost: 100 * share(index)
 			});
+	});
 	const best = phases
 		.filter((phase) => phase.verdict === 'met' && phase.startSeconds !== null)
 		.sort((a, b) => b.score - a.score)[0];
@@ -105,7 +153,9 @@ export function statementsOf(
 			atSeconds: best.startSeconds!,
 			endSeconds: best.endSeconds!,
 			tone: 'good',
-			text: `${best.name} was your best phase: ${Math.round(best.score)} of 100.`
+			text: `${best.name} was your best phase: ${Math.round(best.score)} of 100.`,
+			about: { phase: phases.indexOf(best) },
+			cost: 0
 		});
 	return statements.sort((a, b) => a.atSeconds - b.atSeconds);
 }

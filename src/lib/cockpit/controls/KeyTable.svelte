@@ -14,6 +14,7 @@
 		saveKeys,
 		type Action
 	} from '$lib/cockpit/controls/keymap.js';
+	import RadioGroup from '$lib/ui/RadioGroup.svelte';
 
 	let setup = $state(defaultKeys());
 	let waiting = $state<Action | null>(null);
@@ -55,23 +56,15 @@
 
 <svelte:window onkeydown={take} />
 
-<fieldset class="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
-	<legend class="sr-only">Which keys</legend>
-	{#each KEY_MAP_IDS as id (id)}
-		<label class="flex items-center gap-2">
-			<input
-				type="radio"
-				name="keymap"
-				class="accent-accent"
-				value={id}
-				bind:group={setup.chosen}
-				onchange={keep}
-			/>
-			{KEY_MAPS[id].name}
-		</label>
-	{/each}
+<div class="mt-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+	<RadioGroup
+		label="Which keys"
+		options={KEY_MAP_IDS.map((id) => ({ value: id, text: KEY_MAPS[id].name }))}
+		bind:value={setup.chosen}
+		onchange={keep}
+	/>
 	<button type="button" class="button" onclick={back}>Back to the usual keys</button>
-</fieldset>
+</div>
 <p class="mt-1 min-h-6 text-ink-soft" role="status">{said}</p>
 <ul class="sheet mt-1 grid gap-x-8 p-3 md:grid-cols-2 lg:grid-cols-3">
 	{#each ACTION_IDS as action (action)}

@@ -39,9 +39,9 @@
 	onpointerup={() => onhold(false)}
 	onpointercancel={() => onhold(false)}
 >
-	<rect x="1" y="1" width="98" height="98" rx="8" fill="#1b1f23" stroke="#3a4046" />
-	<path d="M50 6 V94 M6 50 H94" stroke="#3a4046" />
-	<text x="50" y="12" text-anchor="middle" font-size="6.5" fill="#a9aeb1">push</text>
-	<text x="50" y="94" text-anchor="middle" font-size="6.5" fill="#a9aeb1">pull</text>
-	<circle cx={spread(aileron)} cy={spread(elevator)} r="8" fill="#f4f1ea" />
+	<rect x="1" y="1" width="98" height="98" rx="8" fill="var(--panel-raised)" stroke="var(--panel-line)" />
+	<path d="M50 6 V94 M6 50 H94" stroke="var(--panel-line)" />
+	<text x="50" y="12" text-anchor="middle" font-size="6.5" fill="var(--panel-soft)">push</text>
+	<text x="50" y="94" text-anchor="middle" font-size="6.5" fill="var(--panel-soft)">pull</text>
+	<circle cx={spread(aileron)} cy={spread(elevator)} r="8" fill="var(--panel-mark)" />
 </svg>

@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import '$lib/contracts/ready/controls.js';
 import { HELD_CONTROLS, parse, type HeldAction } from '@hanza/core';
 
 /** What the keys do that move a control while they are held, as the controls themselves say. */
@@ -48,6 +49,55 @@ export const ACTIONS = {
 } as const;
 export type Action = keyof typeof ACTIONS;
 export const ACTION_IDS = Object.keys(ACTIONS) as Action[];
+
+/** Actions as the list of keys has them, group by group: every action once. */
+export const ACTION_GROUPS: readonly { title: string; actions: readonly Action[] }[] = [
+	{
+		title: 'Fly',
+		actions: [
+			...(HELD_CONTROLS.flatMap(({ keys }) => [keys.plus.action, keys.minus.action]) as HeldAction[]),
+			'flapsDown',
+			'flapsUp',
+			'gear'
+		]
+	},
+	{
+		title: 'The flight',
+		actions: ['freeze', 'targets', 'call', 'where', 'nameFailure', 'outside', 'arrangement', 'help']
+	},
+	{
+		title: 'Look at',
+		actions: [
+			'lookAttitude',
+			'lookAirspeed',
+			'lookAltimeter',
+			'lookTurn',
+			'lookHeading',
+			'lookVertical',
+			'lookEngine'
+		]
+	},
+	{
+		title: 'Instruments',
+		actions: ['stopwatch', 'settingUp', 'settingDown', 'knobLeft', 'knobRight', 'alternateStatic']
+	},
+	{
+		title: 'Radios',
+		actions: [
+			'receiver',
+			'tuneUp',
+			'tuneDown',
+			'swap',
+			'course1Left',
+			'course1Right',
+			'course2Left',
+			'course2Right',
+			'listen',
+			'pointer',
+			'source'
+		]
+	}
+];
 
 /** Keys by their place on the keyboard (KeyboardEvent.code), so that the layout of a language does not matter. */
 export type KeyMap = Record<string, Action>;

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import Readout from './Readout.svelte';
+	import Slider from '$lib/ui/Slider.svelte';
 
 	interface Props {
 		label: string;
@@ -13,34 +14,22 @@
 	const { label, value, min, max, step, text, oninput }: Props = $props();
 </script>
 
-<label class="flex h-full flex-col items-center gap-1 text-xs text-[#a9aeb1]">
+<div class="flex h-full flex-col items-center gap-1 text-xs text-panel-soft">
 	<span>{label}</span>
-	<span class="relative min-h-0 w-[22px] grow">
-		<input
-			type="range"
-			tabindex="-1"
-			class="lever"
+	<!-- Drawn anew sixty times a second: nothing outside of it need be laid out for that. -->
+	<span class="relative min-h-0 w-8 grow [contain:strict]">
+		<Slider
+			{label}
+			on="panel"
+			orientation="vertical"
+			keys={false}
+			{value}
 			{min}
 			{max}
 			{step}
-			{value}
-			aria-valuetext={text}
-			oninput={(event) => oninput(event.currentTarget.valueAsNumber)}
-			onkeydown={(event) => event.preventDefault()}
+			{text}
+			onchange={oninput}
 		/>
 	</span>
-	<span class="w-full text-sm text-[#eceae4]"><Readout {text} /></span>
-</label>
-
-<style>
-	.lever {
-		writing-mode: vertical-lr;
-		direction: rtl;
-		position: absolute;
-		inset: 0;
-		width: 100%;
-		height: 100%;
-		contain: strict;
-		accent-color: #d9d6cd;
-	}
-</style>
+	<span class="w-full text-center text-sm text-panel-ink"><Readout {text} /></span>
+</div>

@@ -26,22 +26,29 @@
 	<path
 		d={arc(at(speeds.stallLandingKias), at(speeds.flapsMaximumKias), 79)}
 		fill="none"
-		stroke="#f2f2f2"
+		stroke="var(--arc-flaps)"
 		stroke-width="4"
 	/>
 	<path
 		d={arc(at(speeds.stallCleanKias), at(speeds.normalMaximumKias), 86)}
 		fill="none"
-		stroke="#2f9e4f"
+		stroke="var(--arc-normal)"
 		stroke-width="7"
 	/>
 	<path
 		d={arc(at(speeds.normalMaximumKias), at(speeds.neverExceedKias), 86)}
 		fill="none"
-		stroke="#e0b400"
+		stroke="var(--arc-caution)"
 		stroke-width="7"
 	/>
-	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
+	<line
+		x1={red[0]!.x}
+		y1={red[0]!.y}
+		x2={red[1]!.x}
+		y2={red[1]!.y}
+		stroke="var(--arc-limit)"
+		stroke-width="4.5"
+	/>
 	<Ticks {scale} major={20} minor={5} radius={92} />
 	{#snippet moving()}
 		<Needle angleDeg={needle} d="M97.5 112 L98.6 26 L100 18 L101.4 26 L102.5 112 Z" />

@@ -30,10 +30,18 @@
 			<text x={t.x} y={t.y} font-size="15">{value / 100}</text>
 		{/if}
 	{/each}
-	<rect x="62" y="86" width="76" height="28" rx="3" fill="#000" stroke="#4a5157" />
+	<rect x="62" y="86" width="76" height="28" rx="3" fill="var(--panel-window)" stroke="var(--panel-edge)" />
 	{#if !bare}
 		<text x="100" y="123" font-size="9" class="quiet">ALTITUDE FT</text>
-		<rect x="71" y="132" width="58" height="26" rx="2" fill="#000" stroke="#4a5157" />
+		<rect
+			x="71"
+			y="132"
+			width="58"
+			height="26"
+			rx="2"
+			fill="var(--panel-window)"
+			stroke="var(--panel-edge)"
+		/>
 	{/if}
 	{#snippet moving()}
 		<Layer>

@@ -11,16 +11,16 @@
 
 <InstrumentFrame ratio={1} label={attitudeWords(pitchDeg, bankDeg)}>
 	<Layer>
-		<circle cx="100" cy="100" r="98" fill="#2b3035" />
-		<circle cx="100" cy="100" r="94" fill="#15181b" />
+		<circle cx="100" cy="100" r="98" fill="var(--panel-rim)" />
+		<circle cx="100" cy="100" r="94" fill="var(--panel)" />
 	</Layer>
 	<div class="window">
 		<!-- The window shows 156 of the 200 units; shares are of the horizon's own 320. -->
 		<div class="horizon" style:transform="rotate({-bankDeg}deg) translateY({(shift / 320) * 100}%)">
 			<Layer viewBox="-60 -60 320 320">
-				<rect x="-160" y="-260" width="520" height="360" fill="#7d95a3" />
-				<rect x="-160" y="100" width="520" height="360" fill="#4b4036" />
-				<line x1="-160" y1="100" x2="360" y2="100" stroke="#fbfaf6" stroke-width="2.2" />
+				<rect x="-160" y="-260" width="520" height="360" fill="var(--horizon-sky)" />
+				<rect x="-160" y="100" width="520" height="360" fill="var(--horizon-ground)" />
+				<line x1="-160" y1="100" x2="360" y2="100" stroke="var(--panel-mark)" stroke-width="2.2" />
 				<HorizonBars unitsPerDeg={UNITS_PER_DEG} half={24} fontSize={9} />
 			</Layer>
 		</div>
@@ -35,12 +35,12 @@
 		{/each}
 	</Layer>
 	<Layer>
-		<path d="M100 24 L94.5 35 L105.5 35 Z" fill="#f4f1ea" stroke="#15181b" />
+		<path d="M100 24 L94.5 35 L105.5 35 Z" fill="var(--panel-mark)" stroke="var(--panel)" />
 		<g fill="none" stroke-linecap="round">
-			<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="#15181b" stroke-width="6" />
-			<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="#f4f1ea" stroke-width="3.4" />
+			<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="var(--panel)" stroke-width="6" />
+			<path d="M44 100 H80 L86 108 M156 100 H120 L114 108" stroke="var(--panel-mark)" stroke-width="3.4" />
 		</g>
-		<circle cx="100" cy="100" r="3" fill="#f4f1ea" stroke="#15181b" />
+		<circle cx="100" cy="100" r="3" fill="var(--panel-mark)" stroke="var(--panel)" />
 	</Layer>
 </InstrumentFrame>
 

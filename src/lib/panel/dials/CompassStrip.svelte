@@ -15,11 +15,20 @@
 	<Layer viewBox={VIEW} move="translateX({((compassDeg * UNITS_PER_DEG) / 160) * 100}%)">
 		{#each steps(-45, 405, 5) as mark (mark)}
 			{@const x = place(mark)}
-			<line x1={x} x2={x} y1={mark % 10 === 0 ? 27 : 32} y2="39" stroke="#eceae4" stroke-width="1.4" />
+			<line
+				x1={x}
+				x2={x}
+				y1={mark % 10 === 0 ? 27 : 32}
+				y2="39"
+				stroke="var(--panel-ink)"
+				stroke-width="1.4"
+			/>
 			{#if mark % 30 === 0}<text {x} y="20" font-size="13">{cardMark(mark)}</text>{/if}
 		{/each}
 	</Layer>
-	<Layer viewBox={VIEW}><line x1="80" x2="80" y1="3" y2="41" stroke="#f4f1ea" stroke-width="1.2" /></Layer>
+	<Layer viewBox={VIEW}
+		><line x1="80" x2="80" y1="3" y2="41" stroke="var(--panel-mark)" stroke-width="1.2" /></Layer
+	>
 </div>
 
 <style>
@@ -28,13 +37,13 @@
 		width: 100%;
 		aspect-ratio: 160 / 44;
 		overflow: hidden;
-		border: 2px solid #2b3035;
+		border: 2px solid var(--panel-rim);
 		border-radius: 6px;
-		background: #0a0b0c;
+		background: var(--panel-window);
 	}
 	text {
 		font-family: var(--font-panel);
-		fill: #eceae4;
+		fill: var(--panel-ink);
 		text-anchor: middle;
 	}
 </style>

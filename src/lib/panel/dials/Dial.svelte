@@ -18,8 +18,8 @@
 
 <InstrumentFrame ratio={1} {label}>
 	<Layer>
-		<circle cx="100" cy="100" r="98" fill="#2b3035" />
-		<circle cx="100" cy="100" r="94" fill="#15181b" />
+		<circle cx="100" cy="100" r="98" fill="var(--panel-rim)" />
+		<circle cx="100" cy="100" r="94" fill="var(--panel)" />
 		{#if legend}<text x="100" y={legendY} class="quiet" font-size="10" letter-spacing="0.4">{legend}</text
 			>{/if}
 		{@render children()}

@@ -10,7 +10,7 @@
 <Dial label={`Heading ${formatHeading(headingDeg)}`}>
 	<path
 		d="M100 74 V128 M82 96 H118 M92 124 H108"
-		stroke="#8c9398"
+		stroke="var(--panel-dim)"
 		stroke-width="2.6"
 		fill="none"
 		stroke-linecap="round"
@@ -18,6 +18,6 @@
 	{#snippet moving()}
 		<Layer move="rotate({-headingDeg}deg)"><CompassCard outer={88} tens={76} fives={81} letters={64} /></Layer
 		>
-		<Layer><path d="M100 22 L94 8 L106 8 Z" fill="#f4f1ea" /></Layer>
+		<Layer><path d="M100 22 L94 8 L106 8 Z" fill="var(--panel-mark)" /></Layer>
 	{/snippet}
 </Dial>

@@ -46,27 +46,27 @@
 	}
 	.fit :global(text) {
 		font-family: var(--font-panel);
-		fill: #eceae4;
+		fill: var(--panel-ink);
 		text-anchor: middle;
 		dominant-baseline: central;
 	}
 	.fit :global(text.quiet) {
-		fill: #a9aeb1;
+		fill: var(--panel-soft);
 	}
 	.fit :global(.tick) {
-		stroke: #eceae4;
+		stroke: var(--panel-ink);
 		stroke-width: 2;
 	}
 	.fit :global(.minor) {
-		stroke: #9aa0a4;
+		stroke: var(--panel-dim);
 		stroke-width: 1.2;
 	}
 	.fit :global(.needle) {
-		fill: #f4f1ea;
-		stroke: #15181b;
+		fill: var(--panel-mark);
+		stroke: var(--panel);
 		stroke-width: 0.8;
 	}
 	.fit :global(.hub) {
-		fill: #3a4046;
+		fill: var(--panel-line);
 	}
 </style>

@@ -11,12 +11,12 @@
 
 <div class="mt-4 grid gap-3 md:grid-cols-2">
 	{#each views as { title, panel } (title)}
-		<figure class="rounded-lg bg-[#0e1012] p-3 text-[#eceae4]" style="font-family: var(--font-panel)">
+		<figure class="rounded-lg bg-panel-face p-3 text-panel-ink" style="font-family: var(--font-panel)">
 			<div class="h-60">
 				<BasicT {panel} {aircraft} settingHpa={1013.25} covered={0} oncover={null} />
 			</div>
-			<figcaption class="mt-2 flex flex-wrap gap-x-4 text-sm text-[#a9aeb1]">
-				<span class="text-[#eceae4]">{title}</span>
+			<figcaption class="mt-2 flex flex-wrap gap-x-4 text-sm text-panel-soft">
+				<span class="text-panel-ink">{title}</span>
 				<span>compass {Math.round(panel.compassDeg)}°</span>
 				<span>{Math.round(panel.rpm / 10) * 10} rpm</span>
 				<span>suction {panel.suctionInHg.toFixed(1)}</span>

@@ -21,21 +21,28 @@
 	<path
 		d={arc(angleOn(manifold, greenInHg[0]), angleOn(manifold, greenInHg[1]), 87)}
 		fill="none"
-		stroke="#2f9e4f"
+		stroke="var(--arc-normal)"
 		stroke-width="6"
 	/>
 	<path
 		d={arc(angleOn(shaft, green[1]), angleOn(shaft, green[0]), 87)}
 		fill="none"
-		stroke="#2f9e4f"
+		stroke="var(--arc-normal)"
 		stroke-width="6"
 	/>
-	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
+	<line
+		x1={red[0]!.x}
+		y1={red[0]!.y}
+		x2={red[1]!.x}
+		y2={red[1]!.y}
+		stroke="var(--arc-limit)"
+		stroke-width="4.5"
+	/>
 	<Ticks scale={manifold} major={5} minor={1} fontSize={14} />
 	<Ticks scale={shaft} major={500} minor={100} fontSize={13} format={(value) => String(value / 100)} />
 	<text x="100" y="62" font-size="10" class="quiet">MAN inHg</text>
-	<rect x="74" y="70" width="52" height="24" rx="2" fill="#000" stroke="#4a5157" />
-	<rect x="74" y="106" width="52" height="24" rx="2" fill="#000" stroke="#4a5157" />
+	<rect x="74" y="70" width="52" height="24" rx="2" fill="var(--panel-window)" stroke="var(--panel-edge)" />
+	<rect x="74" y="106" width="52" height="24" rx="2" fill="var(--panel-window)" stroke="var(--panel-edge)" />
 	<text x="100" y="140" font-size="10" class="quiet">RPM × 100</text>
 	{#snippet moving()}
 		<Layer>

@@ -17,10 +17,17 @@
 </script>
 
 <Dial label={`Engine ${Math.round(rpm / 10) * 10} revolutions a minute`} legend="RPM × 100">
-	<path d={arc(at(green[0]), at(green[1]), 87)} fill="none" stroke="#2f9e4f" stroke-width="6" />
-	<line x1={red[0]!.x} y1={red[0]!.y} x2={red[1]!.x} y2={red[1]!.y} stroke="#d93025" stroke-width="4.5" />
+	<path d={arc(at(green[0]), at(green[1]), 87)} fill="none" stroke="var(--arc-normal)" stroke-width="6" />
+	<line
+		x1={red[0]!.x}
+		y1={red[0]!.y}
+		x2={red[1]!.x}
+		y2={red[1]!.y}
+		stroke="var(--arc-limit)"
+		stroke-width="4.5"
+	/>
 	<Ticks {scale} major={500} minor={100} fontSize={15} format={(value) => String(value / 100)} />
-	<rect x="70" y="136" width="60" height="22" rx="2" fill="#000" stroke="#4a5157" />
+	<rect x="70" y="136" width="60" height="22" rx="2" fill="var(--panel-window)" stroke="var(--panel-edge)" />
 	{#snippet moving()}
 		<Layer><text x="100" y="148" font-size="14">{Math.round(rpm / 10) * 10}</text></Layer>
 		<Needle angleDeg={at(rpm)} d="M97.5 112 L98.6 30 L100 20 L101.4 30 L102.5 112 Z" />

@@ -15,7 +15,7 @@
 	{#each [-20, 0, 20] as mark (mark)}
 		{@const a = place(mark, 92)}
 		{@const b = place(mark, 76)}
-		<line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#eceae4" stroke-width="5" />
+		<line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="var(--panel-ink)" stroke-width="5" />
 	{/each}
 	{#each [-40, -10, 10, 40] as mark (mark)}
 		{@const a = place(mark, 90)}
@@ -26,15 +26,27 @@
 	<text x="148" y="62" font-size="13">R</text>
 	<text x="100" y="176" font-size="9" class="quiet">TURN · MARK 2 MIN</text>
 	<!-- The tube curves down at its middle; the ball runs along it. -->
-	<path d="M54 134 Q100 156 146 134" fill="none" stroke="#d9d6cd" stroke-width="17" stroke-linecap="round" />
-	<path d="M54 134 Q100 156 146 134" fill="none" stroke="#33393e" stroke-width="14" stroke-linecap="round" />
+	<path
+		d="M54 134 Q100 156 146 134"
+		fill="none"
+		stroke="var(--panel-pale)"
+		stroke-width="17"
+		stroke-linecap="round"
+	/>
+	<path
+		d="M54 134 Q100 156 146 134"
+		fill="none"
+		stroke="var(--panel-line)"
+		stroke-width="14"
+		stroke-linecap="round"
+	/>
 	{#snippet moving()}
 		<Layer move="translate({ball / 2}%, {(-(ball ** 2) * 0.0051) / 2}%)">
-			<circle cx="100" cy="145" r="7" fill="#f4f1ea" />
+			<circle cx="100" cy="145" r="7" fill="var(--panel-mark)" />
 		</Layer>
 		<Layer>
-			<line x1="91" y1="136" x2="91" y2="153" stroke="#d9d6cd" stroke-width="1.6" />
-			<line x1="109" y1="136" x2="109" y2="153" stroke="#d9d6cd" stroke-width="1.6" />
+			<line x1="91" y1="136" x2="91" y2="153" stroke="var(--panel-pale)" stroke-width="1.6" />
+			<line x1="109" y1="136" x2="109" y2="153" stroke="var(--panel-pale)" stroke-width="1.6" />
 		</Layer>
 		<Layer move="rotate({needle}deg)" origin="50% 56%">
 			<path class="needle" d="M96.5 112 L98.5 40 L100 30 L101.5 40 L103.5 112 Z" />

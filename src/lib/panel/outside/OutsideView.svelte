@@ -11,6 +11,7 @@
 		type Area,
 		type Weather
 	} from '@hanza/core';
+	import { pageColour } from '$lib/ui/colours.js';
 	import { clipNear, sceneOf, viewFrom, type Ground } from '$lib/panel/outside/scene.js';
 	import type { Eye } from '$lib/workers/messages.js';
 
@@ -20,11 +21,25 @@
 	let width = $state(0);
 	let height = $state(0);
 
-	const SKY = { clear: '#9db4c0', overcast: '#aab0b2', cloud: '#a3a8aa' };
-	const SEA = '#4c6168';
-	const LAND = '#66694f';
-	const PAVEMENT = '#2f3133';
-	const LIGHTS = { white: '#fff7df', green: '#58c47c', red: '#e0533f' };
+	/** Colours are read once there is a page to read them from. */
+	let colours: ReturnType<typeof readColours> | null = null;
+	function readColours() {
+		return {
+			sky: {
+				clear: pageColour('outside-clear'),
+				overcast: pageColour('outside-overcast'),
+				cloud: pageColour('outside-cloud')
+			},
+			sea: pageColour('outside-sea'),
+			land: pageColour('outside-land'),
+			pavement: pageColour('outside-pavement'),
+			lights: {
+				white: pageColour('light-white'),
+				green: pageColour('light-green'),
+				red: pageColour('light-red')
+			}
+		};
+	}
 	/** Half of what the window shows to the sides. */
 	const HALF_WIDTH_DEG = 40;
 	/** Depressions below the horizon at which the haze is worked out. */
@@ -47,9 +62,10 @@
 	});
 
 	function paint(context: CanvasRenderingContext2D): void {
+		const paints = (colours ??= readColours());
 		context.setTransform(1, 0, 0, 1, 0, 0);
 		if (covered) {
-			context.fillStyle = SKY.cloud;
+			context.fillStyle = paints.sky.cloud;
 			context.fillRect(0, 0, width, height);
 			return;
 		}
@@ -57,7 +73,7 @@
 		const [middleX, middleY] = [width / 2, height * 0.42];
 		const below = (depressionDeg: number) => focal * Math.tan(toRadians(eye.pitchDeg + depressionDeg));
 		const overhead = (weather.clouds ?? []).some(({ baseFt }) => baseFt >= eye.altitudeFt);
-		const sky = overhead ? SKY.overcast : SKY.clear;
+		const sky = overhead ? paints.sky.overcast : paints.sky.clear;
 		const wide = width * 2;
 
 		const level = () => {
@@ -67,7 +83,7 @@
 		level();
 		context.fillStyle = sky;
 		context.fillRect(-wide, -wide, 2 * wide, wide + below(0));
-		context.fillStyle = SEA;
+		context.fillStyle = paints.sea;
 		context.fillRect(-wide, below(0), 2 * wide, 2 * wide);
 
 		context.setTransform(1, 0, 0, 1, 0, 0);
@@ -82,8 +98,8 @@
 			context.fillStyle = colour;
 			context.fill();
 		};
-		for (const coast of scene.islands) shape(coast, LAND);
-		for (const { pavement } of scene.runways) shape(pavement, PAVEMENT);
+		for (const coast of scene.islands) shape(coast, paints.land);
+		for (const { pavement } of scene.runways) shape(pavement, paints.pavement);
 		marks(context, see, focal, middleX, middleY);
 
 		// Haze: on the ground its thickness follows from the angle below the horizon alone.
@@ -121,7 +137,7 @@
 				const x = middleX + (focal * right) / ahead;
 				const y = middleY + (focal * lower) / ahead;
 				const size = Math.min(3, Math.max(1.1, 2200 / distance));
-				context.fillStyle = LIGHTS[light.colour];
+				context.fillStyle = paints.lights[light.colour];
 				context.fillRect(x - size / 2, y - size / 2, size, size);
 			}
 	}
@@ -165,7 +181,7 @@
 </script>
 
 <div
-	class="h-full w-full overflow-hidden rounded-lg border border-[#33393e]"
+	class="h-full w-full overflow-hidden rounded-lg border border-panel-line"
 	bind:clientWidth={width}
 	bind:clientHeight={height}
 	role="img"

@@ -15,11 +15,11 @@
 	const place = (element: HTMLElement) => veil?.place(element, scanOf(instrument));
 </script>
 
-<div class="relative grid h-full min-h-0 min-w-0 place-items-center">
+<div class="coverable relative grid h-full min-h-0 min-w-0 place-items-center">
 	{#if covered}
 		<button
 			type="button"
-			class="grid h-full w-full cursor-pointer place-items-center rounded-2xl border border-dashed border-[#4a5157] bg-[#15181b] text-[#a9aeb1]"
+			class="grid h-full w-full cursor-pointer place-items-center rounded-2xl border border-dashed border-panel-edge bg-panel text-panel-soft"
 			onclick={() => oncover?.(instrument)}
 			title="Take the cover off"
 			use:place
@@ -30,11 +30,42 @@
 		<Veiled instrument={scanOf(instrument)}>{@render children()}</Veiled>
 		{#if oncover}<button
 				type="button"
-				class="absolute bottom-0 left-0 cursor-pointer rounded border border-transparent px-1 text-xs text-[#a9aeb1] hover:border-[#4a5157] hover:text-[#eceae4]"
+				class="cover-mark"
+				tabindex="-1"
 				onclick={() => oncover(instrument)}
 				aria-label="Cover the {INSTRUMENT_NAMES[instrument]}"
+				title="Cover the {INSTRUMENT_NAMES[instrument]}"
 			>
-				cover
+				<span aria-hidden="true">▧</span>
 			</button>{/if}
 	{/if}
 </div>
+
+<style>
+	/* A quiet mark: seen when the hand comes near, or where there is no hand to come near by. */
+	.cover-mark {
+		position: absolute;
+		bottom: 0;
+		left: 0;
+		padding: 0.1rem 0.35rem;
+		color: var(--panel-soft);
+		cursor: pointer;
+		opacity: 0;
+	}
+	.coverable:hover .cover-mark,
+	.cover-mark:focus-visible {
+		opacity: 0.9;
+	}
+	.cover-mark:hover {
+		color: var(--panel-ink);
+	}
+	@media (pointer: coarse) {
+		.cover-mark {
+			display: grid;
+			min-width: 44px;
+			min-height: 44px;
+			place-items: center;
+			opacity: 0.4;
+		}
+	}
+</style>

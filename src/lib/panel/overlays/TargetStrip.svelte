@@ -23,16 +23,16 @@
 
 <div class="flex min-h-[4.2rem] items-center gap-5 px-4 py-2" data-testid="targets">
 	{#if !shown}
-		<p class="text-sm text-[#a9aeb1]">Targets hidden. <kbd>H</kbd> shows them.</p>
+		<p class="text-sm text-panel-soft">Targets hidden. <kbd>H</kbd> shows them.</p>
 	{:else if current}
 		<div class="w-[25rem] shrink-0">
-			<p class="truncate text-sm text-[#a9aeb1]">
+			<p class="truncate text-sm text-panel-soft">
 				Phase {phase + 1} of {card.phases.length} ·
 				<span class="inline-block w-10 align-bottom"><Readout text={formatClock(phaseSeconds)} /></span>
 				{#if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
-			<p class="line-clamp-2 text-sm leading-tight text-[#cfd2d3]" title={current.instruction}>
+			<p class="line-clamp-2 text-sm leading-tight text-panel-text" title={current.instruction}>
 				{current.instruction}
 			</p>
 		</div>
@@ -41,17 +41,17 @@
 				{@const target = current.targets[kind]}
 				{#if target}
 					<div>
-						<dt class="text-xs text-[#a9aeb1]">
+						<dt class="text-xs text-panel-soft">
 							{itemName(kind)}{target.mode === 'reach' ? ', to reach' : ''}
 						</dt>
-						<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{formatTarget(kind, target.value)}</dd>
+						<dd class="text-xl whitespace-nowrap text-panel-accent">{formatTarget(kind, target.value)}</dd>
 					</div>
 				{/if}
 			{/each}
 			{#if configured}
 				<div>
-					<dt class="text-xs text-[#a9aeb1]">configuration</dt>
-					<dd class="text-xl whitespace-nowrap text-[#7fd1c7]">{configured}</dd>
+					<dt class="text-xs text-panel-soft">configuration</dt>
+					<dd class="text-xl whitespace-nowrap text-panel-accent">{configured}</dd>
 				</div>
 			{/if}
 		</dl>

@@ -49,32 +49,41 @@
 </script>
 
 <svg viewBox="0 0 200 124" class="h-full w-full" role="img" aria-label={label} data-testid="needle">
-	<rect x="1" y="1" width="198" height="122" rx="9" fill="#15181b" stroke="#2b3035" stroke-width="2" />
-	<text x="10" y="17" font-size="12" fill="#a9aeb1">{name}</text>
-	<text x="190" y="18" font-size="16" text-anchor="end" fill="#7fd1c7" class="figure"
+	<rect
+		x="1"
+		y="1"
+		width="198"
+		height="122"
+		rx="9"
+		fill="var(--panel)"
+		stroke="var(--panel-rim)"
+		stroke-width="2"
+	/>
+	<text x="10" y="17" font-size="12" fill="var(--panel-soft)">{name}</text>
+	<text x="190" y="18" font-size="16" text-anchor="end" fill="var(--panel-accent)" class="figure"
 		>{formatHeading(courseDeg)}</text
 	>
 	<!-- The ruler: a fifth of full scale each. -->
-	<line x1="18" y1="62" x2="182" y2="62" stroke="#4a5157" stroke-width="1.5" />
+	<line x1="18" y1="62" x2="182" y2="62" stroke="var(--panel-edge)" stroke-width="1.5" />
 	{#each TICKS as tick (tick)}
 		<line
 			x1={100 + tick}
 			y1={Math.abs(tick) > 70 ? 52 : 57}
 			x2={100 + tick}
 			y2={Math.abs(tick) > 70 ? 72 : 67}
-			stroke="#8c9398"
+			stroke="var(--panel-dim)"
 			stroke-width="2"
 		/>
 	{/each}
-	<path d="M100 48 V76" stroke="#f4f1ea" stroke-width="2.5" />
+	<path d="M100 48 V76" stroke="var(--panel-mark)" stroke-width="2.5" />
 	{#if valid}
 		<g style:transform="translateX({x}px)">
-			<rect x="-3" y="30" width="6" height="64" rx="2" fill="#f0ead6" />
+			<rect x="-3" y="30" width="6" height="64" rx="2" fill="var(--needle-one)" />
 		</g>
 	{/if}
 	{#if glide !== null && glideValid}
 		<g style:transform="translateY({y}px)">
-			<rect x="22" y="-2.5" width="156" height="5" rx="2" fill="#c9b78a" opacity="0.92" />
+			<rect x="22" y="-2.5" width="156" height="5" rx="2" fill="var(--needle-path)" opacity="0.92" />
 		</g>
 	{/if}
 	<text
@@ -82,17 +91,17 @@
 		y="113"
 		font-size="15"
 		text-anchor="middle"
-		fill={valid ? '#f4f1ea' : '#f0b64a'}
+		fill={valid ? 'var(--panel-mark)' : 'var(--panel-caution)'}
 		font-weight="700"
 		>{word === 'to' ? '▲ to' : word === 'from' ? '▼ from' : word === 'on' ? 'localizer' : '✕ off'}</text
 	>
-	{#if scale}<text x="10" y="113" font-size="11" fill="#a9aeb1">{scale}</text>{/if}
+	{#if scale}<text x="10" y="113" font-size="11" fill="var(--panel-soft)">{scale}</text>{/if}
 	{#if glide !== null}<text
 			x="190"
 			y="113"
 			font-size="11"
 			text-anchor="end"
-			fill={glideValid ? '#c9b78a' : '#a9aeb1'}>{glideValid ? 'path' : 'no path'}</text
+			fill={glideValid ? 'var(--needle-path)' : 'var(--panel-soft)'}>{glideValid ? 'path' : 'no path'}</text
 		>{/if}
 </svg>
 

@@ -8,10 +8,10 @@
 </script>
 
 <InstrumentFrame ratio={1} label={`Heading ${formatHeading(headingDeg)}`}>
-	<Layer><circle cx="100" cy="100" r="95" fill="#15181b" stroke="#2b3035" /></Layer>
+	<Layer><circle cx="100" cy="100" r="95" fill="var(--panel)" stroke="var(--panel-rim)" /></Layer>
 	<Layer move="rotate({-headingDeg}deg)"><CompassCard outer={92} tens={81} fives={86} letters={68} /></Layer>
 	<Layer>
-		<path d="M100 20 l-6 -14 h12 Z" fill="#f4f1ea" />
+		<path d="M100 20 l-6 -14 h12 Z" fill="var(--panel-mark)" />
 		<text x="100" y="100" font-size="26">{formatHeading(headingDeg)}</text>
 	</Layer>
 </InstrumentFrame>

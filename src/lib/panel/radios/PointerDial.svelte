@@ -21,19 +21,21 @@
 		? `${source}: bearing to the station ${formatHeading(bearing)}`
 		: `${source}: pointer tells nothing`}
 >
-	<path d="M100 22 L95 9 L105 9 Z" fill="#f4f1ea" />
+	<path d="M100 22 L95 9 L105 9 Z" fill="var(--panel-mark)" />
 	{#snippet moving()}
 		<Layer move="rotate({-headingDeg}deg)"><CompassCard outer={88} tens={77} fives={82} letters={64} /></Layer
 		>
 		{#if valid}
 			<Layer move="rotate({pointerDeg}deg)">
-				<path d="M100 24 L109 46 H103 V96 H97 V46 H91 Z" fill="#f0ead6" />
-				<path d="M97 104 H103 V156 L108 174 L100 168 L92 174 L97 156 Z" fill="#8c9398" />
+				<path d="M100 24 L109 46 H103 V96 H97 V46 H91 Z" fill="var(--needle-one)" />
+				<path d="M97 104 H103 V156 L108 174 L100 168 L92 174 L97 156 Z" fill="var(--panel-dim)" />
 			</Layer>
 		{/if}
 		<Layer>
-			<text x="2" y="14" font-size="14" fill="#a9aeb1" style:text-anchor="start">{source}</text>
-			{#if !valid}<text x="100" y="92" font-size="17" fill="#f0b64a" text-anchor="middle">✕ off</text>{/if}
+			<text x="2" y="14" font-size="14" fill="var(--panel-soft)" style:text-anchor="start">{source}</text>
+			{#if !valid}<text x="100" y="92" font-size="17" fill="var(--panel-caution)" text-anchor="middle"
+					>✕ off</text
+				>{/if}
 		</Layer>
 	{/snippet}
 </Dial>

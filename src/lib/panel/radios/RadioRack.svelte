@@ -214,13 +214,13 @@
 		display: grid;
 		align-content: start;
 		gap: 0.25rem;
-		border: 1px solid #33393e;
+		border: 1px solid var(--panel-line);
 		border-radius: 8px;
-		background: #15181b;
+		background: var(--panel);
 		padding: 0.35rem 0.5rem;
 	}
 	.unit.chosen {
-		border-color: #7fd1c7;
+		border-color: var(--panel-accent);
 	}
 	.row {
 		display: flex;
@@ -231,7 +231,7 @@
 	}
 	.name,
 	.quiet {
-		color: #a9aeb1;
+		color: var(--panel-soft);
 	}
 	.name {
 		cursor: pointer;
@@ -242,29 +242,29 @@
 	}
 	.standby {
 		width: 3.9rem;
-		border: 1px solid #33393e;
+		border: 1px solid var(--panel-line);
 		border-radius: 5px;
-		background: #0e1012;
+		background: var(--panel-face);
 		padding: 0 0.3rem;
-		color: #cfd2d3;
+		color: var(--panel-text);
 		text-align: right;
 		font-variant-numeric: tabular-nums;
 	}
 	.course {
 		width: 3rem;
-		color: #7fd1c7;
+		color: var(--panel-accent);
 	}
 	.ident {
-		color: #cfd2d3;
+		color: var(--panel-text);
 		font-size: 0.78rem;
 		min-height: 1.1rem;
 		white-space: nowrap;
 	}
 	.good {
-		color: #7fd1c7;
+		color: var(--panel-accent);
 	}
 	.none {
-		color: #f0b64a;
+		color: var(--panel-caution);
 	}
 	.morse {
 		font-family: var(--font-mono);
@@ -274,20 +274,20 @@
 	}
 	.light {
 		flex: 1;
-		border: 1px solid #33393e;
+		border: 1px solid var(--panel-line);
 		border-radius: 4px;
 		text-align: center;
-		color: #8c9398;
+		color: var(--panel-dim);
 	}
 	.light.lit {
-		background: #f4f1ea;
-		color: #0e1012;
+		background: var(--panel-mark);
+		color: var(--panel-face);
 		font-weight: 700;
 	}
 	.lamp {
-		color: #4a5157;
+		color: var(--panel-edge);
 	}
 	.lamp.lit {
-		color: #f4f1ea;
+		color: var(--panel-mark);
 	}
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { formatHeading, placesOf, type Area, type RadioSettings } from '@hanza/core';
+	import PanelSheet from '$lib/panel/overlays/PanelSheet.svelte';
 	import { goTo } from '$lib/panel/radios/radio-settings.js';
 
 	interface Props {
@@ -44,7 +45,7 @@
 	}
 </script>
 
-<div class="panel-sheet rnav" role="dialog" aria-label="RNAV">
+<PanelSheet title="RNAV" {onclose} focus class="right-[24rem] bottom-[4rem] z-[8] w-[22rem]">
 	<form onsubmit={go}>
 		<label class="grid gap-1"
 			>Go to, one after the other
@@ -63,19 +64,10 @@
 			>On a course into the first (empty: straight there)
 			<input class="panel-entry uppercase" bind:value={course} inputmode="numeric" placeholder="060" />
 		</label>
-		{#if problem}<p class="mt-2 text-[#f0b64a]" role="alert">{problem}</p>{/if}
+		{#if problem}<p class="mt-2 text-panel-caution" role="alert">{problem}</p>{/if}
 		<p class="mt-3 flex gap-2">
 			<button class="knob">Go</button>
 			<button type="button" class="knob" onclick={onclose}>Leave it</button>
 		</p>
 	</form>
-</div>
-
-<style>
-	.rnav {
-		right: 24rem;
-		bottom: 4rem;
-		z-index: 8;
-		width: 22rem;
-	}
-</style>
+</PanelSheet>

@@ -20,9 +20,9 @@
 	<div class="window">
 		<div class="horizon" style:transform="rotate({-bankDeg}deg) translateY({(shift / 700) * 100}%)">
 			<Layer viewBox="-250 -250 700 700">
-				<rect x="-350" y="-450" width="900" height="550" fill="#7d95a3" />
-				<rect x="-350" y="100" width="900" height="550" fill="#4b4036" />
-				<line x1="-350" x2="550" y1="100" y2="100" stroke="#fbfaf6" stroke-width="2.4" />
+				<rect x="-350" y="-450" width="900" height="550" fill="var(--horizon-sky)" />
+				<rect x="-350" y="100" width="900" height="550" fill="var(--horizon-ground)" />
+				<line x1="-350" x2="550" y1="100" y2="100" stroke="var(--panel-mark)" stroke-width="2.4" />
 				<HorizonBars unitsPerDeg={UNITS_PER_DEG} half={40} fontSize={12} />
 			</Layer>
 		</div>
@@ -37,25 +37,25 @@
 						y1={a.y}
 						x2={b.x}
 						y2={b.y}
-						stroke="#fbfaf6"
+						stroke="var(--panel-mark)"
 						stroke-width={mark % 30 === 0 ? 2.4 : 1.4}
 					/>
 				{/each}
 			</g>
 		</Layer>
 		<Layer viewBox={VIEW}>
-			<path d="M170 20 l-7 13 h14 Z" fill="#f4f1ea" stroke="#15181b" />
+			<path d="M170 20 l-7 13 h14 Z" fill="var(--panel-mark)" stroke="var(--panel)" />
 			<g fill="none" stroke-linecap="round">
-				<path d="M84 120 H140 L150 132 M256 120 H200 L190 132" stroke="#15181b" stroke-width="7" />
-				<path d="M84 120 H140 L150 132 M256 120 H200 L190 132" stroke="#f4f1ea" stroke-width="4" />
+				<path d="M84 120 H140 L150 132 M256 120 H200 L190 132" stroke="var(--panel)" stroke-width="7" />
+				<path d="M84 120 H140 L150 132 M256 120 H200 L190 132" stroke="var(--panel-mark)" stroke-width="4" />
 			</g>
-			<circle cx="170" cy="120" r="3.5" fill="#f4f1ea" stroke="#15181b" />
-			<rect x="110" y="216" width="120" height="16" rx="8" fill="#15181b" />
-			<line x1="159" x2="159" y1="214" y2="234" stroke="#f4f1ea" />
-			<line x1="181" x2="181" y1="214" y2="234" stroke="#f4f1ea" />
+			<circle cx="170" cy="120" r="3.5" fill="var(--panel-mark)" stroke="var(--panel)" />
+			<rect x="110" y="216" width="120" height="16" rx="8" fill="var(--panel)" />
+			<line x1="159" x2="159" y1="214" y2="234" stroke="var(--panel-mark)" />
+			<line x1="181" x2="181" y1="214" y2="234" stroke="var(--panel-mark)" />
 		</Layer>
 		<Layer viewBox={VIEW} move="translateX({(ball / 340) * 100}%)">
-			<circle cx="170" cy="224" r="7" fill="#f4f1ea" />
+			<circle cx="170" cy="224" r="7" fill="var(--panel-mark)" />
 		</Layer>
 	</div>
 </InstrumentFrame>

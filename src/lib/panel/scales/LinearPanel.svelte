@@ -13,10 +13,10 @@
 	const { speeds } = $derived(aircraft);
 	// The regulated airspeed markings along the scale.
 	const bands = $derived([
-		{ from: speeds.stallCleanKias, to: speeds.normalMaximumKias, colour: '#2f9e4f', inset: 0 },
-		{ from: speeds.normalMaximumKias, to: speeds.neverExceedKias, colour: '#e0b400', inset: 0 },
-		{ from: speeds.neverExceedKias, to: speeds.neverExceedKias + 40, colour: '#d93025', inset: 0 },
-		{ from: speeds.stallLandingKias, to: speeds.flapsMaximumKias, colour: '#f2f2f2', inset: 7 }
+		{ from: speeds.stallCleanKias, to: speeds.normalMaximumKias, colour: 'var(--arc-normal)', inset: 0 },
+		{ from: speeds.normalMaximumKias, to: speeds.neverExceedKias, colour: 'var(--arc-caution)', inset: 0 },
+		{ from: speeds.neverExceedKias, to: speeds.neverExceedKias + 40, colour: 'var(--arc-limit)', inset: 0 },
+		{ from: speeds.stallLandingKias, to: speeds.flapsMaximumKias, colour: 'var(--arc-flaps)', inset: 7 }
 	]);
 </script>
 

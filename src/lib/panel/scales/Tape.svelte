@@ -61,7 +61,7 @@
 	<InstrumentFrame ratio={300 / 96} {label}>
 		<Layer viewBox={SIDEWAYS}>
 			<text x="2" y="10" class="quiet start" font-size="17">{title}</text>
-			<rect x="0" y="22" width="300" height="44" rx="4" fill="#15181b" stroke="#2b3035" />
+			<rect x="0" y="22" width="300" height="44" rx="4" fill="var(--panel)" stroke="var(--panel-rim)" />
 			{#each marks as mark (mark)}
 				{@const x = LENGTH - at(mark)}
 				{#if x >= 0 && x <= LENGTH}
@@ -70,7 +70,7 @@
 						x2={x}
 						y1="22"
 						y2={isMajor(mark) ? 38 : 31}
-						stroke="#eceae4"
+						stroke="var(--panel-ink)"
 						stroke-width={isMajor(mark) ? 2 : 1}
 					/>
 					{#if isMajor(mark) && x > 8 && x < LENGTH - 8}<text {x} y="54" font-size="19">{Math.abs(mark)}</text
@@ -79,7 +79,7 @@
 			{/each}
 		</Layer>
 		<Layer viewBox={SIDEWAYS} move="translateX({(-stand / 300) * 100}%)">
-			<path d="M150 38 l-8 -22 h16 Z" fill="#f4f1ea" />
+			<path d="M150 38 l-8 -22 h16 Z" fill="var(--panel-mark)" />
 		</Layer>
 		<Layer viewBox={SIDEWAYS}><text x="298" y="83" class="end" font-size="24">{window}</text></Layer>
 	</InstrumentFrame>
@@ -87,7 +87,7 @@
 	<InstrumentFrame ratio={120 / 350} {label}>
 		<Layer viewBox={UPRIGHT}>
 			<text x="4" y="12" class="quiet start" font-size="14">{title}</text>
-			<rect x="0" y="24" width="120" height={LENGTH} rx="4" fill="#15181b" stroke="#2b3035" />
+			<rect x="0" y="24" width="120" height={LENGTH} rx="4" fill="var(--panel)" stroke="var(--panel-rim)" />
 		</Layer>
 		<div class="cut">
 			<Layer viewBox="0 0 120 300" move="translateY({(shift / LENGTH) * 100}%)">
@@ -110,7 +110,7 @@
 						x2={isMajor(mark) ? 34 : 27}
 						y1={y}
 						y2={y}
-						stroke="#eceae4"
+						stroke="var(--panel-ink)"
 						stroke-width={isMajor(mark) ? 2 : 1}
 					/>
 					{#if isMajor(mark)}<text x="40" {y} class="start" font-size="17">{mark}</text>{/if}
@@ -118,8 +118,17 @@
 			</Layer>
 		</div>
 		<Layer viewBox={UPRIGHT} move={pointer === undefined ? undefined : `translateY(${(stand / 350) * 100}%)`}>
-			<path d="M16 174 l18 -9 v18 Z" fill="#f4f1ea" />
-			<rect x="34" y="156" width="84" height="36" rx="4" fill="#000" stroke="#f4f1ea" stroke-width="1.5" />
+			<path d="M16 174 l18 -9 v18 Z" fill="var(--panel-mark)" />
+			<rect
+				x="34"
+				y="156"
+				width="84"
+				height="36"
+				rx="4"
+				fill="var(--panel-window)"
+				stroke="var(--panel-mark)"
+				stroke-width="1.5"
+			/>
 			<text x="112" y="175" class="end value" font-size="23">{window}</text>
 		</Layer>
 		{#if foot}<Layer viewBox={UPRIGHT}
@@ -141,6 +150,6 @@
 		text-anchor: end;
 	}
 	text.value {
-		fill: #fff;
+		fill: var(--panel-mark);
 	}
 </style>

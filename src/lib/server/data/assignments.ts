@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { CARD_EDITIONS, type TaskCard } from '@hanza/core';
+import { CARD_EDITIONS, type Conditions, type TaskCard } from '@hanza/core';
 
 export type AllowedAssist = 'direct' | 'attitude' | 'any';
 
@@ -15,6 +15,10 @@ export interface Assignment {
 	note: string;
 	createdAt: Date;
 	closedAt: Date | null;
+	/** What was put on the card for it; null where that was not kept. */
+	conditions: Conditions | null;
+	/** The card as it was chosen: of the catalog, or an own one by its record. */
+	chosenCard: string | null;
 }
 
 const query = (db: Knex) =>
@@ -31,7 +35,9 @@ const query = (db: Knex) =>
 			'a.assist',
 			'a.note',
 			'a.created_at as createdAt',
-			'a.closed_at as closedAt'
+			'a.closed_at as closedAt',
+			'a.conditions',
+			'a.chosen_card as chosenCard'
 		);
 
 type StoredAssignment = Omit<Assignment, 'card'> & { card: unknown };
@@ -63,6 +69,8 @@ export async function addAssignment(
 		assist: AllowedAssist;
 		note: string;
 		createdAt?: Date;
+		conditions?: Conditions;
+		chosenCard?: string;
 	}
 ): Promise<string> {
 	const [row] = await db('assignments')
@@ -74,10 +82,36 @@ export async function addAssignment(
 			standard_id: assignment.standardId,
 			assist: assignment.assist,
 			note: assignment.note,
+			conditions: assignment.conditions ? JSON.stringify(assignment.conditions) : null,
+			chosen_card: assignment.chosenCard ?? null,
 			...(assignment.createdAt ? { created_at: assignment.createdAt } : {})
 		})
 		.returning('id');
 	return row.id as string;
+}
+
+/** The newest task that was set for each student by this instructor. */
+export async function newestAssignments(db: Knex, instructorId: string): Promise<Assignment[]> {
+	const stored: StoredAssignment[] = await query(db)
+		.distinctOn('a.student_id')
+		.where('a.instructor_id', instructorId)
+		.orderBy([{ column: 'a.student_id' }, { column: 'a.created_at', order: 'desc' }]);
+	return stored.map(read);
+}
+
+/** Open tasks of several students. */
+export async function openAssignmentsOf(db: Knex, studentIds: readonly string[]): Promise<Assignment[]> {
+	const stored: StoredAssignment[] = await query(db)
+		.whereIn('a.student_id', studentIds)
+		.whereNull('a.closed_at')
+		.orderBy('a.created_at', 'desc');
+	return stored.map(read);
+}
+
+/** Which of these tasks have been flown at all. */
+export async function begunAssignments(db: Knex, ids: readonly string[]): Promise<Set<string>> {
+	const rows = await db('attempts').distinct('assignment_id as id').whereIn('assignment_id', ids);
+	return new Set(rows.map(({ id }) => id as string));
 }
 
 export const closeAssignment = (db: Knex, id: string): Promise<number> =>

@@ -15,7 +15,10 @@ import type { AttemptRow } from '$lib/contracts/views.js';
 
 import { addLooks } from './looks.js';
 
-export interface Attempt extends Omit<AttemptRow, 'cardName' | 'standardName' | 'faults' | 'overridden'> {
+export interface Attempt extends Omit<
+	AttemptRow,
+	'cardName' | 'standardName' | 'faults' | 'faultKinds' | 'overridden'
+> {
 	card: TaskCard;
 	standard: Standard;
 	grade: Grade | null;
@@ -45,7 +48,9 @@ const rows = (db: Knex) =>
 		db.raw(
 			`(select o.value from overrides o where o.attempt_id = a.id and o.item = 'verdict' order by o.created_at desc limit 1) as overridden`
 		),
-		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].name'), '[]') as faults`)
+		'a.looked_at as lookedAt',
+		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].name'), '[]') as faults`),
+		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].kind'), '[]') as "faultKinds"`)
 	);
 
 export const attemptsOf = (db: Knex, studentId: string, most = 200): Promise<AttemptRow[]> =>
@@ -96,6 +101,7 @@ export async function findAttempt(db: Knex, id: string): Promise<Attempt | undef
 			'started_at as startedAt',
 			'heard_at as heardAt',
 			'ended_at as endedAt',
+			'looked_at as lookedAt',
 			'samples',
 			'verdict',
 			'score',
@@ -219,6 +225,14 @@ export const endAttempt = (
 		if (changed > 0) await tx('attempt_chunks').where({ attempt_id: attemptId }).delete();
 		return changed > 0;
 	});
+
+/** An instructor has looked at a flight; the first look counts. */
+export const markLooked = (db: Knex, attemptId: string): Promise<number> =>
+	db('attempts')
+		.where({ id: attemptId })
+		.whereNull('looked_at')
+		.whereNot({ status: 'flying' })
+		.update({ looked_at: db.fn.now() });
 
 /** Removes a flight that was given up before it began. */
 export const removeUnflownAttempt = (db: Knex, attemptId: string): Promise<number> =>

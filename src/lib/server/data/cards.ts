@@ -8,12 +8,21 @@ export interface SavedCard {
 	authorName: string;
 	card: TaskCard;
 	createdAt: Date;
+	/** Since when every instructor may set it. */
+	sharedAt: Date | null;
 }
 
 const query = (db: Knex) =>
 	db('cards as c')
 		.join('users as u', 'u.id', 'c.author_id')
-		.select('c.id', 'c.owner_id as ownerId', 'u.name as authorName', 'c.card', 'c.created_at as createdAt');
+		.select(
+			'c.id',
+			'c.owner_id as ownerId',
+			'u.name as authorName',
+			'c.card',
+			'c.created_at as createdAt',
+			'c.shared_at as sharedAt'
+		);
 
 type StoredCard = Omit<SavedCard, 'card'> & { card: unknown };
 const read = ({ card, ...rest }: StoredCard): SavedCard => ({ ...rest, card: CARD_EDITIONS.upgrade(card) });
@@ -21,6 +30,54 @@ const read = ({ card, ...rest }: StoredCard): SavedCard => ({ ...rest, card: CAR
 export async function cardsOf(db: Knex, ownerId: string): Promise<SavedCard[]> {
 	const stored: StoredCard[] = await query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
 	return stored.map(read);
+}
+
+/** Cards that other instructors share. */
+export async function sharedCards(db: Knex, exceptOwnerId: string): Promise<SavedCard[]> {
+	const stored: StoredCard[] = await query(db)
+		.whereNotNull('c.shared_at')
+		.whereNot('c.owner_id', exceptOwnerId)
+		.orderBy('c.shared_at', 'desc');
+	return stored.map(read);
+}
+
+/** Shares an owner's card with the school, or keeps it to the owner again. @returns 0 for another's. */
+export const shareCard = (db: Knex, ownerId: string, id: string, shared: boolean): Promise<number> =>
+	db('cards')
+		.where({ id, owner_id: ownerId })
+		.update({ shared_at: shared ? db.fn.now() : null });
+
+/** How an instructor's students have flown each card. */
+export interface CardUse {
+	cardId: string;
+	studentId: string;
+	studentName: string;
+	flights: number;
+	met: number;
+	newestId: string;
+}
+export async function cardUses(db: Knex, instructorId: string): Promise<CardUse[]> {
+	const standing = db('overrides as o')
+		.select('o.value')
+		.whereRaw('o.attempt_id = a.id')
+		.where('o.item', 'verdict')
+		.orderBy('o.created_at', 'desc')
+		.limit(1);
+	const rows = await db('attempts as a')
+		.join('users as s', 's.id', 'a.student_id')
+		.where('s.instructor_id', instructorId)
+		.whereNot('a.status', 'flying')
+		.groupBy('a.card_id', 's.id', 's.name')
+		.select(
+			'a.card_id as cardId',
+			's.id as studentId',
+			's.name as studentName',
+			db.raw('count(*)::int as flights'),
+			db.raw(`(count(*) filter (where coalesce((?), a.verdict) = 'met'))::int as met`, [standing]),
+			db.raw('(array_agg(a.id order by a.started_at desc))[1] as "newestId"')
+		)
+		.orderBy('s.name');
+	return rows as CardUse[];
 }
 
 export async function findCard(db: Knex, id: string): Promise<SavedCard | undefined> {

@@ -17,5 +17,7 @@ export * from './library/find.js';
 export * from './library/gallery.js';
 export * from './library/standards.js';
 export * from './students/manoeuvres.js';
+export * from './next/next.js';
 export * from './students/record.js';
 export * from './students/roster.js';
+export * from './students/today.js';

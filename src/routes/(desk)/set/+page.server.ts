@@ -1,24 +1,23 @@
 import { redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
+import { Conditions, NO_CONDITIONS } from '@hanza/core';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';
-import { Conditions, deleteCard, NO_CONDITIONS, setTask, taskPage } from '$lib/server/services/index.js';
+import { deleteCard, setTasks, taskPage } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = (event) =>
 	page(event, 'instructor', async ({ db, person }) => {
 		const { searchParams } = event.url;
-		const choices = await taskPage(db, person);
 		return {
-			...choices,
-			chosen: searchParams.get('student') ?? choices.students[0]?.id ?? '',
+			...(await taskPage(db, person)),
+			chosen: searchParams.get('student') ?? '',
 			chosenCard: searchParams.get('card') ?? ''
 		};
 	});
 
 const TaskForm = Type.Composite([
 	Type.Object({
-		student: Type.String({ maxLength: 64 }),
 		card: Type.String({ minLength: 1, maxLength: 64 }),
 		standard: Type.String({ minLength: 1, maxLength: 64 }),
 		assist: Type.Union([Type.Literal('direct'), Type.Literal('attitude'), Type.Literal('any')]),
@@ -35,13 +34,21 @@ const TaskForm = Type.Composite([
 	)
 ]);
 
+/** More in one go is a slip of the hand. */
+const MOST_STUDENTS = 60;
+
 export const actions: Actions = {
 	set: (event) =>
 		action(event, 'instructor', async ({ db, person }) => {
-			const form = readForm(await event.request.formData(), TaskForm);
+			const sent = await event.request.formData();
+			const students = sent.getAll('students').map(String).filter(Boolean);
+			const form = readForm(sent, TaskForm);
 			if (!form.ok) return form.refused;
-			const student = await orRefused(
-				() => setTask(db, person, form.value),
+			if (students.length === 0) return refusedForm(form.entered, { students: 'Choose who it is for.' });
+			if (students.length > MOST_STUDENTS)
+				return refusedForm(form.entered, { students: `At most ${MOST_STUDENTS} at a time.` });
+			const set = await orRefused(
+				() => setTasks(db, person, students, form.value),
 				(message, refusal) => {
 					const place = placeOf(refusal);
 					return place !== null && place in form.entered
@@ -49,12 +56,12 @@ export const actions: Actions = {
 						: refusedForm(form.entered, {}, message.replace(/^\/start/, 'The start')).data;
 				}
 			);
-			if (!('id' in student)) return student;
-			redirect(303, `/students/${student.id}`);
+			if (!Array.isArray(set)) return set;
+			redirect(303, set.length === 1 ? `/students/${set[0]!.id}` : '/students');
 		}),
 	remove: (event) =>
 		action(event, 'instructor', async ({ db, person }) => {
-			await deleteCard(db, person, String((await event.request.formData()).get('card') ?? ''));
+			await deleteCard(db, person, String((await event.request.formData()).get('removed') ?? ''));
 			redirect(303, '/set');
 		})
 };

@@ -5,6 +5,7 @@ import {
 	addRemark,
 	attemptsOf,
 	findPerson,
+	openAssignments,
 	overridesOf,
 	remarksOf,
 	type Person
@@ -12,6 +13,7 @@ import {
 import { found, instructedAttempt, visibleAttempt } from '../../policy.js';
 import { areaOf } from '../areas/areas.js';
 import { briefBefore } from '../brief/briefing.js';
+import { nextAfter } from '../next/next.js';
 import { blindTurnsOf } from './flights.js';
 import { importGazeLog, scanOf, scanTrend } from './scans.js';
 
@@ -40,6 +42,14 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		attempt;
 	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
 	const before = same.find((flight) => flight.startedAt < startedAt);
+	const next = nextAfter(attempt, overrides[0]?.value ?? null);
+	// Set after this flight, and still to be flown.
+	const isSet = (await openAssignments(db, attempt.studentId)).some(
+		(task) =>
+			task.createdAt > (attempt.endedAt ?? startedAt) &&
+			task.card.id === next.card.id &&
+			!flights.some((flight) => flight.assignmentId === task.id)
+	);
 	return {
 		attempt: {
 			id: attempt.id,
@@ -58,6 +68,7 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		turns,
 		brief,
 		area: grade.navigation ? await areaOf(db, card.area).catch(() => null) : null,
+		next: { name: next.card.name, why: next.why, isSet },
 		before: before ? { id: before.id, score: before.score! } : null,
 		student: { id: student!.id, name: student!.name },
 		remarks,

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
-import { aircraftCatalog } from '$data';
+import { aircraftCatalog, cardCatalog, cardSketch } from '$data';
+import { areaOf } from '../areas/areas.js';
 import { standardOf } from '../library/standards.js';
 import {
 	addBriefTry,
@@ -17,6 +18,12 @@ import { numbersToKnow, validateTry } from './briefing.js';
 const taskOf = async (db: Knex, person: Person, id: string): Promise<Assignment> =>
 	found(await visibleAssignment(db, inRole(person, 'student'), id));
 
+/** Whether a task is a card as it ships, with nothing put on it. */
+const isAsShipped = ({ card }: Assignment): boolean => {
+	const shipped = cardCatalog.find(card.id);
+	return shipped !== undefined && JSON.stringify(shipped) === JSON.stringify(card);
+};
+
 /** All that a brief shows; answers only after a try. */
 export async function briefPage(db: Knex, person: Person, id: string) {
 	const assignment = await taskOf(db, person, id);
@@ -28,7 +35,10 @@ export async function briefPage(db: Knex, person: Person, id: string) {
 		card,
 		assist: assignment.assist,
 		note: assignment.note,
-		instructorName: assignment.instructorName,
+		instructorName: assignment.instructorId === person.id ? 'You' : assignment.instructorName,
+		area: card.navigation ? await areaOf(db, card.area).catch(() => null) : null,
+		/** True to the card only where nothing was put on it. */
+		sketch: isAsShipped(assignment) ? cardSketch(card.id) : null,
 		aircraftName: aircraft.name,
 		standard: await standardOf(db, assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),

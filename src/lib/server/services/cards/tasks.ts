@@ -1,11 +1,14 @@
 import type { Knex } from 'knex';
-import { massAndBalance } from '@hanza/core';
-import { aircraftCatalog, cardCatalog } from '$data';
+import { cardTraits, massAndBalance, NO_CONDITIONS, type Conditions, type TaskCard } from '@hanza/core';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
 import { settableStandards } from '../library/standards.js';
 import {
 	addAssignment,
+	areasOf,
 	cardsOf,
 	closeAssignment,
+	newestAssignments,
+	sharedCards,
 	studentsOf,
 	type AllowedAssist,
 	type Person
@@ -15,10 +18,10 @@ import {
 	ownStudent,
 	settableCard,
 	usableArea,
-	visibleAssignment,
+	closableAssignment,
 	visibleStandard
 } from '../../policy.js';
-import { withConditions, NO_CONDITIONS, type Conditions } from './conditions.js';
+import { withConditions } from './conditions.js';
 import { FAILURE_ROWS, SCHOOL_ROWS } from './library.js';
 
 /** What an instructor sets a student. */
@@ -45,58 +48,96 @@ export async function setTask(db: Knex, person: Person, task: Task): Promise<Per
 		card: withConditions(card, task, await usableArea(db, person, card.area)),
 		standardId: standard.id,
 		assist: task.assist,
-		note: task.note.trim()
+		note: task.note.trim(),
+		conditions: conditionsOf(task),
+		chosenCard: task.card
 	});
 	return student;
 }
 
-/** Takes a task back. */
-export async function closeTask(db: Knex, person: Person, id: string): Promise<void> {
-	await closeAssignment(db, found(await visibleAssignment(db, person, id)).id);
+/** Sets one task to several students: to all of them, or, where one is not the instructor's, to none. */
+export async function setTasks(
+	db: Knex,
+	person: Person,
+	students: readonly string[],
+	task: Omit<Task, 'student'>
+): Promise<Person[]> {
+	for (const id of students) found(await ownStudent(db, person, id));
+	return db.transaction(async (tx) => {
+		const set: Person[] = [];
+		for (const student of new Set(students)) set.push(await setTask(tx, person, { ...task, student }));
+		return set;
+	});
 }
+
+/** Takes a task back: the instructor's own, or one that a student of theirs chose. */
+export async function closeTask(db: Knex, person: Person, id: string): Promise<void> {
+	await closeAssignment(db, found(await closableAssignment(db, person, id)).id);
+}
+
+const conditionsOf = (task: Task): Conditions =>
+	Object.fromEntries(
+		Object.keys(NO_CONDITIONS).map((name) => [name, task[name as keyof Conditions]])
+	) as unknown as Conditions;
 
 /** What a task can be set from. */
 export async function taskPage(db: Knex, person: Person) {
-	const [students, saved, standards] = await Promise.all([
+	const [students, saved, standards, newest, areas, shared] = await Promise.all([
 		studentsOf(db, person.id),
 		cardsOf(db, person.id),
-		settableStandards(db, person)
+		settableStandards(db, person),
+		newestAssignments(db, person.id),
+		areasOf(db, person.id),
+		sharedCards(db, person.id)
 	]);
+	const row = (id: string, card: TaskCard, kept: boolean, summary: string) => ({
+		id,
+		name: card.name,
+		summary,
+		group: kept ? 'Your own' : (card.group ?? 'Others'),
+		aircraft: card.aircraft,
+		kept,
+		...cardTraits(card)
+	});
+	const cards = [
+		...saved.map(({ id, card, authorName }) => row(id, card, true, `${card.summary} Kept by ${authorName}.`)),
+		...shared.map(({ id, card, authorName }) => ({
+			...row(id, card, false, `${card.summary} Shared by ${authorName}.`),
+			group: 'The school’s'
+		})),
+		...cardCatalog.all.map((card) => row(card.id, card, false, card.summary))
+	];
 	return {
 		students: students.map(({ id, name }) => ({ id, name })),
-		cards: [
-			...saved.map(({ id, card, authorName }) => ({
-				id,
-				name: card.name,
-				summary: `${card.summary} Kept by ${authorName}.`,
-				group: 'Your own',
-				aircraft: card.aircraft,
-				kept: true
+		cards,
+		/** The newest task of each student, where it can be set again. */
+		last: newest
+			.filter(({ chosenCard }) => cards.some(({ id }) => id === chosenCard))
+			.map(({ studentId, chosenCard, conditions, standardId, assist, note }) => ({
+				studentId,
+				card: chosenCard!,
+				conditions: conditions ?? NO_CONDITIONS,
+				standard: standardId,
+				assist,
+				note
 			})),
-			...cardCatalog.all.map(({ id, name, summary, aircraft, group = 'Others' }) => ({
-				id,
-				name,
-				summary,
-				group,
-				aircraft,
-				kept: false
-			}))
-		],
-		aircraft: aircraftCatalog.all.map((one) => ({
-			id: one.id,
-			name: one.name,
-			verticalSpeed: one.verticalSpeed,
-			loadings: [
-				{ id: 'standard', name: 'as in its table', loading: one.loading.standard },
-				...one.loading.examples
-			].map(({ id, name, loading }) => ({
-				id,
-				name,
-				massKg: Math.round(massAndBalance(one, loading).massKg)
-			}))
-		})),
+		aircraft: aircraftCatalog.all,
+		areas: [...areaCatalog.all, ...areas.map(({ area }) => area)],
+		loadings: Object.fromEntries(
+			aircraftCatalog.all.map((one) => [
+				one.id,
+				[
+					{ id: 'standard', name: 'as in its table', loading: one.loading.standard },
+					...one.loading.examples
+				].map(({ id, name, loading }) => ({
+					id,
+					name,
+					massKg: Math.round(massAndBalance(one, loading).massKg)
+				}))
+			])
+		),
 		failures: FAILURE_ROWS,
-		standards: standards.map(({ id, name, edition, source }) => ({ id, name, edition, source })),
+		standards,
 		schools: SCHOOL_ROWS,
 		usual: NO_CONDITIONS
 	};

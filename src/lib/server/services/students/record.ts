@@ -1,56 +1,145 @@
 import type { Knex } from 'knex';
-import { RECORDING_RATE_HZ } from '@hanza/core';
-import { aircraftCatalog } from '$data';
-import { attemptsOf, lastAttempts, openAssignments, studentsOf, type Person } from '../../data/index.js';
+import {
+	DRILLS,
+	faultRecords,
+	RECORDING_RATE_HZ,
+	sinceThen,
+	type BeforeAfter,
+	type DrillId
+} from '@hanza/core';
+import { aircraftCatalog, areaCatalog } from '$data';
+import {
+	attemptsOf,
+	lastAttempts,
+	openAssignments,
+	roundsOf,
+	studentsOf,
+	type DrillRound,
+	type Person
+} from '../../data/index.js';
 import { found, ownStudent } from '../../policy.js';
 import { scanTrend } from '../attempts/scans.js';
 import { ownNumbers } from '../attempts/steady-state.js';
+import { drillContext, drillRows } from '../drills/drills.js';
+import { flightFaults } from './flight-faults.js';
 import { manoeuvresOf } from './manoeuvres.js';
 import { attentionOf } from './roster.js';
+import { trainedBy } from './today.js';
+
+/** Views of one record, each an address of its own. */
+export const RECORD_VIEWS = [
+	'flights',
+	'faults',
+	'attitude',
+	'navigation',
+	'scan',
+	'drills',
+	'numbers'
+] as const;
+export type RecordView = (typeof RECORD_VIEWS)[number];
+
+const MOST_FLIGHTS = 500;
+const MOST_ROUNDS = 200;
+const NEWEST_FOR_ATTENTION = 12;
+
+/** A fault in a record: how often, since when, what trains it, and whether that has helped. */
+async function faultsIn(db: Knex, studentId: string) {
+	const [flights, rounds] = await Promise.all([
+		attemptsOf(db, studentId, MOST_FLIGHTS),
+		roundsOf(db, studentId, MOST_ROUNDS)
+	]);
+	const having = flightFaults(flights);
+	const rowOf = new Map(flights.map((flight) => [flight.id, flight]));
+	return faultRecords(having).map((record) => {
+		const trained = trainedBy(record);
+		const begun: DrillRound | undefined = trained.drill
+			? rounds.filter(({ drill }) => drill === trained.drill!.id).at(-1)
+			: undefined;
+		const since: BeforeAfter | null = begun ? sinceThen(having, record.kind, begun.at.getTime()) : null;
+		return {
+			...trained,
+			id: record.kind,
+			flightRows: record.flightIds.map((id) => {
+				const { cardName, startedAt } = rowOf.get(id)!;
+				return { id, cardName, startedAt };
+			}),
+			drilledAt: begun?.at ?? null,
+			since
+		};
+	});
+}
+
+/** One view of a student's record: only what it shows is read. */
+export async function recordView(db: Knex, studentId: string, view: RecordView) {
+	switch (view) {
+		case 'flights': {
+			const [flights, { leanings }] = await Promise.all([
+				attemptsOf(db, studentId, MOST_FLIGHTS),
+				manoeuvresOf(db, studentId)
+			]);
+			return { view, flights, leanings };
+		}
+		case 'faults':
+			return { view, faults: await faultsIn(db, studentId) };
+		case 'attitude':
+			return { view, records: (await manoeuvresOf(db, studentId)).records };
+		case 'navigation':
+			return { view, records: (await manoeuvresOf(db, studentId)).navigation };
+		case 'scan':
+			return { view, scans: await scanTrend(db, studentId) };
+		case 'drills': {
+			const rows = await drillRows(
+				db,
+				{ id: studentId } as Person,
+				drillContext(aircraftCatalog.all[0]!, areaCatalog.all[0]!)
+			);
+			const rounds = (await roundsOf(db, studentId, MOST_ROUNDS)).map((round) => ({
+				...round,
+				name: DRILLS[round.drill as DrillId]?.name ?? round.drill
+			}));
+			return { view, rows, rounds };
+		}
+		case 'numbers': {
+			const aircraft = await Promise.all(
+				aircraftCatalog.all.map(async ({ id, name, configurations }) => ({
+					id,
+					name,
+					configurations: configurations.map((one) => ({ id: one.id, name: one.name })),
+					numbers: await ownNumbers(db, studentId, id)
+				}))
+			);
+			return { view, aircraft: aircraft.filter(({ numbers }) => numbers.length > 0) };
+		}
+	}
+}
+export type ShownRecord = Awaited<ReturnType<typeof recordView>>;
+
+/** The view that an address names; the first without a name. @throws NotFoundError */
+export const viewOf = (name: string | undefined): RecordView =>
+	name === undefined ? RECORD_VIEWS[0] : found(RECORD_VIEWS.find((one) => one === name));
 
 /** A student's record as the instructor sees it. */
-export async function studentPage(db: Knex, person: Person, id: string) {
+export async function studentPage(db: Knex, person: Person, id: string, view: RecordView) {
 	const student = found(await ownStudent(db, person, id));
-	const [manoeuvres, scans, flights, tasks] = await Promise.all([
-		manoeuvresOf(db, student.id),
-		scanTrend(db, student.id),
-		attemptsOf(db, student.id, 500),
+	const [record, newest, tasks] = await Promise.all([
+		recordView(db, student.id, view),
+		attemptsOf(db, student.id, NEWEST_FOR_ATTENTION),
 		openAssignments(db, student.id)
 	]);
 	return {
 		student: { id: student.id, name: student.name },
-		manoeuvres: manoeuvres.records,
-		leanings: manoeuvres.leanings,
-		scans,
-		flights,
-		attention: attentionOf(flights.slice(0, 5), tasks.length, new Date()),
-		tasks: tasks.map(({ id, card, note, assist, standardId, createdAt }) => ({
+		record,
+		attention: attentionOf(newest, tasks.length, new Date()),
+		tasks: tasks.map(({ id, card, note, assist, standardId, createdAt, instructorId }) => ({
 			id,
 			name: card.name,
 			note,
 			assist,
 			standardId,
-			createdAt
-		}))
-	};
-}
-
-/** A student's own first page: tasks and last flights. */
-export async function homePage(db: Knex, person: Person) {
-	const [tasks, flights] = await Promise.all([openAssignments(db, person.id), attemptsOf(db, person.id, 12)]);
-	return {
-		tasks: tasks.map(({ id, card, assist, note, instructorName, createdAt }) => ({
-			id,
-			name: card.name,
-			summary: card.summary,
-			assist,
-			note,
-			instructorName,
 			createdAt,
-			flown: flights.filter((flight) => flight.assignmentId === id && flight.status !== 'flying').length
-		})),
-		unfinished: flights.filter((flight) => flight.status === 'flying'),
-		flights: flights.filter((flight) => flight.status !== 'flying')
+			/** Chosen by the student. */
+			own: instructorId === student.id
+		}))
 	};
 }
 
@@ -59,7 +148,6 @@ export const practicePage = async (db: Knex, person: Person) =>
 	(await attemptsOf(db, person.id, 1000))
 		.filter(({ status }) => status !== 'flying')
 		.map((flight) => ({ ...flight, practiceSeconds: flight.samples / RECORDING_RATE_HZ }));
-
 /** The newest flights of an instructor's students: a tap sheet is given to one of them. */
 export async function tapPage(db: Knex, person: Person) {
 	const students = await studentsOf(db, person.id);

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { Type } from '@sinclair/typebox';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page } from '$lib/server/http.js';
-import { addGazeLog, debriefPage, overrideVerdict, remark } from '$lib/server/services/index.js';
+import { addGazeLog, debriefPage, overrideVerdict, remark, setNext } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = (event) =>
@@ -33,6 +33,11 @@ function secondsOf(text: string): number | null {
 }
 
 export const actions: Actions = {
+	next: (event) =>
+		action(event, null, async ({ db, person }) => {
+			const id = await setNext(db, person, event.params.id);
+			if (person.role === 'student') redirect(303, `/brief/${id}`);
+		}),
 	remark: (event) =>
 		action(event, 'instructor', async ({ db, person }) => {
 			const form = readForm(await event.request.formData(), RemarkForm);

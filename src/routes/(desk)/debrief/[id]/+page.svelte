@@ -1,6 +1,12 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { formatClock } from '@hanza/core';
+	import { API } from '$lib/contracts/api.js';
+	import { call } from '$lib/contracts/client.js';
+	import { Reading } from '$lib/debrief/reading.svelte.js';
+	import Term from '$lib/help/Term.svelte';
+	import RadioGroup from '$lib/ui/RadioGroup.svelte';
 	import FlightCharts from '$lib/debrief/FlightCharts.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
 	import NavigationSection from '$lib/debrief/NavigationSection.svelte';
@@ -12,10 +18,20 @@
 	import FieldError from '$lib/ui/FieldError.svelte';
 	import { refusedOf } from '$lib/ui/form.js';
 	import { formatMoment } from '$lib/ui/format.js';
+	import Fold from '$lib/ui/Fold.svelte';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { data, form } = $props();
 	const refused = $derived(refusedOf(form));
-	let moment = $state<number | null>(null);
+	const reading = new Reading(() => data.grade!);
+	const choose = (seconds: number | null): void => reading.chooseMoment(seconds);
+	const cost = (points: number | undefined) =>
+		points === undefined || points < 0.5 ? '' : `−${points < 1 ? '1' : Math.round(points)}`;
+	onMount(() => {
+		// An instructor who reads it has looked at it.
+		if (data.attempt && data.mayRemark)
+			void call(API.lookAtAttempt, null, { params: { id: data.attempt.id } }).catch(() => {});
+	});
 	const override = $derived(data.overrides?.[0] ?? null);
 	const MARKS = { good: '✓', mind: '▲', fail: '✕' } as const;
 	const TONES = { good: 'text-accent', mind: 'text-caution', fail: 'text-limit' } as const;
@@ -32,7 +48,9 @@
 		<div class="flex flex-wrap items-center gap-5">
 			<Verdict verdict={override?.value ?? grade.verdict} large />
 			<p class="text-3xl font-semibold" data-testid="score">
-				{Math.round(grade.score)}<span class="ml-1.5 text-base text-ink-soft">of 100</span>
+				{Math.round(grade.score)}<span class="ml-1.5 text-base text-ink-soft"
+					><Term to="grading#score">of 100</Term></span
+				>
 			</p>
 			<div>
 				<h1>{attempt.card.name}</h1>
@@ -56,7 +74,7 @@
 				<FlyButton assignmentId={attempt.assignmentId} assist={attempt.assist} text="Fly it again" main />
 			{:else if data.person.role === 'instructor'}
 				<a class="button" href="/students/{data.student.id}">{data.student.name}’s record</a>
-				<a class="button button-main" href="/set?student={data.student.id}">Set the next task</a>
+				<a class="button" href="/set?student={data.student.id}">Set another task</a>
 			{/if}
 		</div>
 	</div>
@@ -68,7 +86,7 @@
 	{/if}
 	{#if grade.because.length > 0}
 		<p class="mt-2">
-			<span class="text-ink-soft">Computed {grade.verdict}, because:</span>
+			<span class="text-ink-soft">Computed <Term to="grading#verdict">{grade.verdict}</Term>, because:</span>
 			{grade.because.join('; ')}.
 		</p>
 	{/if}
@@ -79,25 +97,56 @@
 	<div class="mt-4 grid gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
 		<div class="grid content-start gap-4">
 			<section class="sheet p-3">
-				<h2>What happened</h2>
-				<ul class="mt-2 grid gap-2" data-testid="statements">
-					{#each grade.statements as statement, i (i)}
-						<li class="grid grid-cols-[1.2rem_1fr] gap-1">
+				<div class="flex flex-wrap items-center justify-between gap-2">
+					<h2>What happened</h2>
+					<RadioGroup
+						label="Order of the statements"
+						bind:value={reading.order}
+						options={[
+							{ value: 'cost', text: 'by cost' },
+							{ value: 'time', text: 'by time' }
+						]}
+					/>
+				</div>
+				<ul class="mt-2 grid gap-1" data-testid="statements">
+					{#each reading.statements as statement (statement)}
+						<li
+							class="grid grid-cols-[1.2rem_1fr_2rem] gap-1 rounded px-1 py-0.5 {statement ===
+							reading.statement
+								? 'bg-accent-soft'
+								: ''}"
+						>
 							<span class={TONES[statement.tone]} aria-hidden="true">{MARKS[statement.tone]}</span>
 							<div>
 								<button
 									class="cursor-pointer text-left hover:underline"
-									aria-pressed={moment === statement.atSeconds}
-									onclick={() => (moment = statement.atSeconds)}
+									aria-pressed={statement === reading.statement}
+									onclick={() => reading.chooseStatement(statement)}
 								>
 									<span class="text-accent">{formatClock(statement.atSeconds)}</span>
 									{statement.text}
 								</button>
 								{#if statement.tryNext}<p class="text-sm text-ink-soft">Next: {statement.tryNext}</p>{/if}
+								{#if statement.about?.fault}<p class="text-sm">
+										<Term to="faults#{statement.about.fault}">why</Term> ·
+										<a href="/practice/faults/{statement.about.fault}">watch it flown</a>
+									</p>{/if}
 							</div>
+							<span class="text-right text-sm text-ink-soft" title="points of the flight’s hundred"
+								>{cost(statement.cost)}</span
+							>
 						</li>
 					{:else}<li class="text-ink-soft">Nothing stands out.</li>{/each}
 				</ul>
+				<div class="mt-3 border-t border-line pt-2" data-testid="next">
+					<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”, because {data.next.why}.</p>
+					<form method="POST" action="?/next" use:enhance class="no-print mt-1.5">
+						{#if data.next.isSet}<span class="text-ink-soft">✓ It is set.</span>
+						{:else}<button class="button {data.mayRemark ? 'button-main' : ''}"
+								>{data.mayRemark ? `Set it for ${data.student.name}` : 'Practise it'}</button
+							>{/if}
+					</form>
+				</div>
 			</section>
 			<section class="sheet p-3">
 				<h2>Remarks</h2>
@@ -107,7 +156,7 @@
 							{#if remark.atSeconds !== null}
 								<button
 									class="cursor-pointer text-accent hover:underline"
-									onclick={() => (moment = remark.atSeconds)}>{formatClock(remark.atSeconds)}</button
+									onclick={() => choose(remark.atSeconds)}>{formatClock(remark.atSeconds)}</button
 								>
 							{/if}
 							{remark.text}
@@ -138,38 +187,40 @@
 									class="field w-20"
 									name="at"
 									placeholder="1:05"
-									value={refused.entered.at ?? (moment === null ? '' : formatClock(moment))}
+									value={refused.entered.at ?? (reading.moment === null ? '' : formatClock(reading.moment))}
 								/>
 							</label>
 							<button class="button">Add</button>
 						</div>
 						<FieldError words={refused.errors.at} />
 					</form>
-					<details
-						class="no-print mt-3 border-t border-line pt-3"
-						open={!!(refused.errors.value ?? refused.errors.reason)}
-					>
-						<summary class="cursor-pointer">Put your verdict in place of the computed one</summary>
-						<form method="POST" action="?/override" use:enhance class="mt-2 grid gap-2">
-							<label class="flex items-center gap-2">
-								Verdict
-								<select class="field" name="value" value={refused.entered.value ?? ''}>
-									<option value="">choose</option>
-									{#each ['met', 'not met', 'not shown'] as value (value)}<option {value}>{value}</option
-										>{/each}
-								</select>
-								<FieldError words={refused.errors.value} />
-							</label>
-							<label class="grid gap-1">
-								<span>Reason</span>
-								<textarea class="field" name="reason" rows="2" maxlength="1000"
-									>{refused.entered.reason ?? ''}</textarea
-								>
-								<FieldError words={refused.errors.reason} />
-							</label>
-							<div><button class="button">Put it</button></div>
-						</form>
-					</details>
+					<div class="no-print mt-3 border-t border-line pt-2">
+						<Fold
+							title="Put your verdict in place of the computed one"
+							open={!!(refused.errors.value ?? refused.errors.reason)}
+						>
+							<form method="POST" action="?/override" use:enhance class="mt-2 grid gap-2">
+								<div class="flex items-center gap-2">
+									<Select
+										label="Verdict"
+										place="before"
+										name="value"
+										value={refused.entered.value ?? ''}
+										options={['met', 'not met', 'not shown']}
+									/>
+									<FieldError words={refused.errors.value} />
+								</div>
+								<label class="grid gap-1">
+									<span>Reason</span>
+									<textarea class="field" name="reason" rows="2" maxlength="1000"
+										>{refused.entered.reason ?? ''}</textarea
+									>
+									<FieldError words={refused.errors.reason} />
+								</label>
+								<div><button class="button">Put it</button></div>
+							</form>
+						</Fold>
+					</div>
 				{/if}
 			</section>
 		</div>
@@ -180,12 +231,13 @@
 				area={data.area}
 				{grade}
 				report={grade.navigation}
-				{moment}
-				onmoment={(seconds) => (moment = seconds)}
+				moment={reading.moment}
+				span={reading.span}
+				onmoment={choose}
 			/>
 		{:else}
 			<section class="sheet min-w-0 pt-2">
-				<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {moment} />
+				<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
 			</section>
 		{/if}
 	</div>
@@ -196,13 +248,9 @@
 		</p>
 	{/if}
 	{#if grade.navigation}
-		<NavigationSection
-			card={attempt.card}
-			report={grade.navigation}
-			onmoment={(seconds) => (moment = seconds)}
-		/>
+		<NavigationSection card={attempt.card} report={grade.navigation} onmoment={choose} />
 		<section class="sheet mt-4 min-w-0 pt-2">
-			<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {moment} />
+			<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
 		</section>
 	{/if}
 
@@ -214,7 +262,7 @@
 					<li>
 						<button
 							class="cursor-pointer text-left hover:underline"
-							onclick={() => (moment = turn.startSeconds)}
+							onclick={() => choose(turn.startSeconds)}
 						>
 							<span class="text-accent">{formatClock(turn.startSeconds)}</span>
 							{turn.text}
@@ -226,46 +274,47 @@
 	{/if}
 
 	{#if data.scan}
-		<ScanSection scan={data.scan} onmoment={(seconds) => (moment = seconds)} />
+		<ScanSection scan={data.scan} onmoment={choose} />
 		<ScanTrend points={data.scans} here={attempt.id} />
 	{/if}
-	<details
-		class="no-print sheet mt-4 p-3"
-		open={!!(refused.errors.log ?? refused.errors.map ?? refused.errors.began)}
-	>
-		<summary class="cursor-pointer">A gaze log for this flight</summary>
-		<form
-			method="POST"
-			action="?/gaze"
-			enctype="multipart/form-data"
-			use:enhance
-			class="mt-2 grid max-w-xl gap-3"
+	<div class="no-print sheet mt-4 p-2">
+		<Fold
+			title="A gaze log for this flight"
+			open={!!(refused.errors.log ?? refused.errors.map ?? refused.errors.began)}
 		>
-			<label class="grid gap-1">
-				<span>Log as CSV: <code>time_ms,instrument</code> or <code>time_ms,x,y</code></span>
-				<input class="field" type="file" name="log" accept=".csv,text/csv" required />
-				<FieldError words={refused.errors.log} />
-			</label>
-			<label class="grid gap-1">
-				<span>Flight time at which it begins</span>
-				<input class="field w-28" name="began" value={refused.entered.began ?? '0:00'} />
-				<FieldError words={refused.errors.began} />
-			</label>
-			<label class="grid gap-1">
-				<span>
-					Places of the instruments, as JSON, in the units of the log; left empty: the basic T in shares of
-					the panel
-				</span>
-				<textarea class="field font-mono text-sm" name="map" rows="3">{refused.entered.map ?? ''}</textarea>
-				<FieldError words={refused.errors.map} />
-			</label>
-			<div><button class="button">Take it in</button></div>
-		</form>
-	</details>
+			<form
+				method="POST"
+				action="?/gaze"
+				enctype="multipart/form-data"
+				use:enhance
+				class="mt-2 grid max-w-xl gap-3"
+			>
+				<label class="grid gap-1">
+					<span>Log as CSV: <code>time_ms,instrument</code> or <code>time_ms,x,y</code></span>
+					<input class="field" type="file" name="log" accept=".csv,text/csv" required />
+					<FieldError words={refused.errors.log} />
+				</label>
+				<label class="grid gap-1">
+					<span>Flight time at which it begins</span>
+					<input class="field w-28" name="began" value={refused.entered.began ?? '0:00'} />
+					<FieldError words={refused.errors.began} />
+				</label>
+				<label class="grid gap-1">
+					<span>
+						Places of the instruments, as JSON, in the units of the log; left empty: the basic T in shares of
+						the panel
+					</span>
+					<textarea class="field font-mono text-sm" name="map" rows="3">{refused.entered.map ?? ''}</textarea>
+					<FieldError words={refused.errors.map} />
+				</label>
+				<div><button class="button">Take it in</button></div>
+			</form>
+		</Fold>
+	</div>
 
 	<section class="sheet mt-4">
 		<h2 class="px-3 pt-3">Numbers</h2>
-		<NumbersTable {grade} onmoment={(seconds) => (moment = seconds)} />
+		<NumbersTable {grade} {reading} />
 		<p class="px-3 py-2 text-sm text-ink-soft">
 			Standard: {grade.standard.name}, {grade.standard.edition}. {grade.standard.source}. Score: phases {grade.scoreParts.phases.toFixed(
 				1

@@ -7,10 +7,12 @@
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
+	import '$lib/contracts/ready/flight.js';
 	import { API } from '$lib/contracts/api.js';
 	import { call } from '$lib/contracts/client.js';
 	import type { InstructorCommand } from '$lib/contracts/instructor-command.js';
 	import type { LiveView } from '$lib/contracts/views.js';
+	import Select from '$lib/ui/Select.svelte';
 
 	const { data } = $props();
 	let live = $state.raw<LiveView>(untrack(() => data.live));
@@ -102,7 +104,7 @@
 {#if problem}<p class="text-limit" role="alert">{problem}</p>{/if}
 
 <div class="mt-3 grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
-	<div class="overflow-hidden rounded-lg bg-[#0e1012] text-[#eceae4]">
+	<div class="overflow-hidden rounded-lg bg-panel-face text-panel-ink">
 		{#if live.now}
 			<TargetStrip card={data.card} phase={live.now.phase} phaseSeconds={live.now.phaseSeconds} shown />
 			<div class="h-[34rem] p-3">
@@ -125,7 +127,7 @@
 					{/if}
 				</div>
 			</div>
-			<p class="flex flex-wrap gap-x-6 px-4 pb-3 text-sm text-[#a9aeb1]">
+			<p class="flex flex-wrap gap-x-6 px-4 pb-3 text-sm text-panel-soft">
 				<span>{Math.round(live.now.panel.rpm / 10) * 10} rpm</span>
 				{#if data.aircraft.propeller.kind === 'constant-speed'}
 					<span>{live.now.panel.manifoldPressureInHg.toFixed(1)} inHg</span>
@@ -159,12 +161,7 @@
 		{/if}
 		<section aria-label="Failures">
 			<div class="mb-3 flex flex-wrap items-center gap-2">
-				<label class="flex items-center gap-2">
-					Unusual attitude
-					<select class="field" bind:value={upsetLevel}>
-						{#each UPSET_LEVELS as level (level)}<option>{level}</option>{/each}
-					</select>
-				</label>
+				<Select label="Unusual attitude" place="before" bind:value={upsetLevel} options={UPSET_LEVELS} />
 				<button
 					class="button"
 					disabled={!live.inTheAir}
@@ -172,15 +169,17 @@
 					>Cover the panel and set up</button
 				>
 			</div>
-			<label class="flex items-center gap-2">
-				New failures
-				<select class="field" bind:value={creepSeconds}>
-					<option value={0}>at once</option>
-					<option value={60}>creep over 1 min</option>
-					<option value={180}>creep over 3 min</option>
-					<option value={600}>creep over 10 min</option>
-				</select>
-			</label>
+			<Select
+				label="New failures"
+				place="before"
+				bind:value={creepSeconds}
+				options={[
+					{ value: 0, text: 'at once' },
+					{ value: 60, text: 'creep over 1 min' },
+					{ value: 180, text: 'creep over 3 min' },
+					{ value: 600, text: 'creep over 10 min' }
+				]}
+			/>
 			<ul class="sheet mt-2 divide-y divide-line">
 				{#each data.failures as { kind, name, shows } (kind)}
 					{@const state = stateOf(kind)}

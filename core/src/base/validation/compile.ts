@@ -1,0 +1,16 @@
+import type { TSchema } from '@sinclair/typebox';
+import { Ajv, type ValidateFunction } from 'ajv';
+
+const options = { strict: false, discriminator: true } as const;
+const first = new Ajv({ ...options, allErrors: false });
+const thorough = new Ajv({ ...options, allErrors: true });
+
+/**
+ * A schema as a function that checks a value.
+ *
+ * In the browser this file is replaced by functions that were made when the application was built
+ * (scripts/precompiled-validators.mjs): a page may then forbid code made out of text, and needs no compiler.
+ * @param all every error, not only the first.
+ */
+export const compileSchema = (schema: TSchema, all: boolean): ValidateFunction =>
+	(all ? thorough : first).compile(schema);

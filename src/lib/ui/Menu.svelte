@@ -1,0 +1,47 @@
+<script lang="ts">
+	import { DropdownMenu } from 'bits-ui';
+	import Ellipsis from '@lucide/svelte/icons/ellipsis';
+	import type { Snippet } from 'svelte';
+
+	interface Item {
+		text: string;
+		/** Somewhere to go, or something to do. */
+		href?: string;
+		run?: () => void;
+		checked?: boolean;
+	}
+	interface Props {
+		label: string;
+		items: readonly Item[];
+		/** In place of the three dots. */
+		trigger?: Snippet;
+	}
+	const { label, items, trigger }: Props = $props();
+	const look =
+		'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 text-ink no-underline data-highlighted:bg-accent-soft';
+</script>
+
+<DropdownMenu.Root>
+	<DropdownMenu.Trigger class="button" aria-label={label}>
+		{#if trigger}{@render trigger()}{:else}<Ellipsis class="size-4" aria-hidden="true" />{/if}
+	</DropdownMenu.Trigger>
+	<DropdownMenu.Portal>
+		<DropdownMenu.Content
+			sideOffset={4}
+			align="end"
+			class="z-50 min-w-44 rounded-md border border-line bg-sheet p-1 shadow-lg"
+		>
+			{#each items as { text, href, run, checked } (text)}
+				{#if href}
+					<DropdownMenu.Item textValue={text} class={look}>
+						{#snippet child({ props })}<a {href} {...props}>{text}</a>{/snippet}
+					</DropdownMenu.Item>
+				{:else}
+					<DropdownMenu.Item textValue={text} class={look} onSelect={() => run?.()}>
+						<span class="grow">{text}</span>{#if checked}<span aria-label="chosen">✓</span>{/if}
+					</DropdownMenu.Item>
+				{/if}
+			{/each}
+		</DropdownMenu.Content>
+	</DropdownMenu.Portal>
+</DropdownMenu.Root>
