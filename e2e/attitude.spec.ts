@@ -7,6 +7,7 @@ import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, flyFor, pictures, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 import { choose } from './support/controls.js';
+import { setWho, unfold } from './support/tasks.js';
 import { enterAs, signIn } from './support/people.js';
 
 /** Looks about as a hub and spoke does, by the number keys, for some seconds of flight. */
@@ -25,7 +26,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	const { name, login } = await studentWithTask(shortCard());
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
-	await desk.getByRole('link', { name: 'Cards' }).click();
+	await desk.goto('/library/cards');
 	await choose(desk.getByLabel('Pattern'), { label: 'Vertical S, straight' });
 	await desk.getByLabel('Altitude, ft').fill('1400');
 	await desk.getByRole('button', { name: 'Make the card' }).click();
@@ -83,17 +84,20 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	await expect(desk.getByTestId('save-state')).toHaveText('Kept.');
 
 	await desk.getByRole('link', { name: 'Set it' }).click();
-	await choose(desk.getByRole('combobox', { name: 'Student' }), { label: name });
+	await setWho(desk, name);
 	await expect(
-		desk.getByRole('combobox', { name: 'Card', exact: true }).locator('option:checked')
-	).toHaveText(titled);
+		desk.getByRole('complementary', { name: 'As it will be flown' }).getByRole('heading', { name: titled })
+	).toBeVisible();
+	await unfold(desk, 'The rest');
 	await choose(desk.getByRole('combobox', { name: 'Assist' }), 'attitude');
 	await desk.getByRole('button', { name: 'Set it' }).click();
-	await expect(desk.getByText(titled)).toBeVisible();
+	await expect(desk.getByText(titled).first()).toBeVisible();
 
 	const page = await (await browser.newContext()).newPage();
 	await signIn(page, login);
-	await page.getByRole('listitem').filter({ hasText: titled }).getByRole('button', { name: 'Fly' }).click();
+	const next = page.getByRole('region', { name: 'Next' });
+	await expect(next).toContainText(titled);
+	await next.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
 	await expect(page.getByRole('combobox', { name: 'Veil' })).toBeDisabled();
 	await scanFor(page, 9);

@@ -104,14 +104,17 @@ test('the descent is flown with the keyboard, graded, debriefed, logged, and see
 	await expect(page.getByText('FAA-S-ACS-8').first()).toBeVisible();
 	const address = page.url();
 
-	await page.getByRole('link', { name: 'Log' }).click();
+	await page.goto('/log');
+	await expect(page).toHaveURL(/\/record\/practice$/);
 	await expect(page.getByText('0 h 00 min')).toBeVisible();
 	await expect(page.getByRole('row', { name: /Short descent/ })).toContainText('Hanza trainer, not approved');
 
 	const context = await browser.newContext();
 	const desk = await context.newPage();
 	await enterAs(desk, 'Harun Aldbeck');
-	await desk.getByRole('link', { name, exact: true }).click();
+	// It waits to be looked at, first of all.
+	await expect(desk.getByRole('region', { name: 'Flown and not looked at' })).toContainText(name);
+	await desk.getByRole('link', { name, exact: true }).first().click();
 	await expect(desk.getByRole('heading', { name, exact: true })).toBeVisible();
 	await expect(desk.getByRole('row', { name: /Short descent/ })).toContainText(String(Math.round(score)));
 	await desk.getByRole('link', { name: 'Debrief' }).click();

@@ -17,7 +17,7 @@ test('a joystick is assigned by moving its axes, centred, and flies the aeroplan
 	await plugIn(page);
 	const { login } = await studentWithTask(shortCard());
 	await signIn(page, login);
-	await page.getByRole('link', { name: 'Controls' }).click();
+	await page.goto('/practice/controls');
 	await expect(page.getByTestId('device')).toContainText('5 axes');
 
 	await page.getByRole('button', { name: 'Assign Throttle' }).click();
@@ -32,7 +32,7 @@ test('a joystick is assigned by moving its axes, centred, and flies the aeroplan
 	await page.getByRole('button', { name: 'this is the centre' }).click();
 	await expect(page.getByTestId('now-aileron')).toHaveText(/^-?0 %$/);
 
-	await page.getByRole('link', { name: 'Tasks' }).click();
+	await page.getByRole('link', { name: 'Today' }).first().click();
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
 	const before = await readPanel(page);

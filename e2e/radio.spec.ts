@@ -208,7 +208,7 @@ test('an instructor copies an area, moves a station on the map, and takes it out
 	browser
 }) => {
 	await enterAs(page, 'Harun Aldbeck');
-	await page.getByRole('link', { name: 'Areas' }).click();
+	await page.goto('/library/areas');
 	await page
 		.getByRole('row', { name: /Veskar Isles/ })
 		.first()
@@ -237,7 +237,7 @@ test('an instructor copies an area, moves a station on the map, and takes it out
 	await place.getByLabel('MHz').blur();
 	await expect(page.getByRole('status')).toHaveText('Kept');
 
-	const address = page.url().replace('/areas/', '/api/areas/');
+	const address = page.url().replace('/library/areas/', '/api/areas/');
 	const json = await (await page.request.get(address)).text();
 	expect(JSON.parse(json).type).toBe('FeatureCollection');
 	// A student may look at their instructor's area, and change nothing of it.

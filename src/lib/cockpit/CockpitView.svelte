@@ -279,7 +279,9 @@
 					/>
 				{/if}
 			</div>
-			<div class="grid min-h-0 grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2">
+			<div
+				class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2"
+			>
 				<Coverable {...coverOf('compass', instruments)}>
 					<div class="w-full self-start"><CompassStrip compassDeg={frame.panel.compassDeg} /></div>
 				</Coverable>

@@ -7,6 +7,7 @@
 	let note = $state<HTMLElement | null>(null);
 	const WIDTH = 250;
 	const GAP = 10;
+	const TOP_PX = 90;
 
 	$effect(() => {
 		const id = hints.now;
@@ -19,7 +20,8 @@
 			}
 			const box = target.getBoundingClientRect();
 			const height = note?.offsetHeight ?? 90;
-			const beside = box.left - WIDTH - GAP;
+			// Under what stands at the top, else to its left.
+			const beside = box.top < TOP_PX ? -1 : box.left - WIDTH - GAP;
 			const left = beside > GAP ? beside : Math.min(innerWidth - WIDTH - GAP, Math.max(GAP, box.left));
 			const top = beside > GAP ? box.top + box.height / 2 - height / 2 : box.bottom + GAP;
 			place = { left, top: Math.max(GAP, Math.min(innerHeight - height - GAP, top)) };

@@ -43,7 +43,7 @@
 	<div class="overflow-y-auto pr-1">
 		{#each groups as { title, actions } (title)}
 			<h3 class="mt-2 mb-0.5 text-sm text-panel-soft">{title}</h3>
-			<dl class="grid grid-cols-[5.5rem_1fr] gap-x-3 text-[0.9rem]">
+			<dl class="grid grid-cols-[4.6rem_1fr] gap-x-3 text-[0.9rem]">
 				{#each actions as action (action)}
 					<dt class="py-0.5">
 						{#if names(action)}<kbd>{names(action)}</kbd>{:else}<span class="text-panel-dim">no key</span

@@ -74,13 +74,14 @@
 		less={{ text: 'up', label: 'Flap up a step', press: () => cockpit.stepFlaps(-1) }}
 		more={{ text: 'dn', label: 'Flap down a step', press: () => cockpit.stepFlaps(1) }}
 	/>
-	<div class="flex items-center justify-between gap-3">
-		<div class="flex items-center gap-1.5">
+	<div class="flex items-center justify-between gap-2">
+		<div class="flex items-center gap-2">
 			<span class="text-panel-soft">Sound</span>
 			<Slider
 				label="Sound"
 				on="panel"
 				keys={false}
+				class="w-12 !min-w-0"
 				step={0.05}
 				value={cockpit.volume}
 				onchange={(volume) => cockpit.setVolume(volume)}

@@ -78,7 +78,12 @@
 		placeholder="Words of the card, Enter takes it"
 		bind:value={typed}
 	/>
-	<Command.List class="h-60 overflow-y-auto bg-sheet p-1" data-testid="cards">
+	<Command.List
+		class="h-60 overflow-y-auto bg-sheet p-1"
+		data-testid="cards"
+		tabindex={0}
+		aria-label="Cards found"
+	>
 		<Command.Viewport>
 			<div {@attach (element) => seen(element.closest<HTMLElement>('[data-command-list]')!)}>
 				{#each found as card (card.id)}

@@ -29,7 +29,7 @@
 				label="As the school goes, flight by flight"
 			/>
 		</div>
-		<table class="table mt-2 text-sm">
+		<table class="table stacks mt-2 text-sm">
 			<thead>
 				<tr>
 					<th>Flown</th><th>Card</th><th>School</th><th class="number">as the school goes</th>

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { parse } from '@hanza/core';
 import {
+	ACTION_GROUPS,
 	ACTION_IDS,
 	assignKey,
 	withNewActions,
@@ -59,4 +60,9 @@ describe('the keys', () => {
 			'Space'
 		]);
 	});
+});
+
+it('the list of keys has every action once, in one of its groups', () => {
+	const listed = ACTION_GROUPS.flatMap(({ actions }) => actions);
+	expect([...listed].sort()).toEqual([...ACTION_IDS].sort());
 });

@@ -20,51 +20,58 @@
 	]);
 </script>
 
+<!-- Tapes about the attitude, the turn under it, the heading under that; the standby dials are large enough to be flown by. -->
 <div
-	class="grid h-full min-h-0 grid-cols-[8rem_minmax(0,1fr)_8rem_8rem] grid-rows-[minmax(0,1.35fr)_minmax(0,1fr)] gap-2"
+	class="grid h-full min-h-0 grid-cols-[minmax(0,7.5rem)_minmax(0,1fr)_minmax(0,7.5rem)_minmax(0,7.5rem)] grid-rows-[minmax(0,1.3fr)_3.6rem_minmax(0,1fr)] gap-x-2 gap-y-1.5"
 	data-testid="linear-panel"
 >
-	<Coverable {...coverOf('airspeed', props)}>
-		<Tape
-			label={`Airspeed ${Math.round(panel.airspeedKias)} knots`}
-			title="speed, kt"
-			value={panel.airspeedKias}
-			window={String(Math.round(panel.airspeedKias))}
-			span={80}
-			major={20}
-			minor={10}
-			floor={0}
-			{bands}
-		/>
-	</Coverable>
+	<div class="row-span-2 min-h-0">
+		<Coverable {...coverOf('airspeed', props)}>
+			<Tape
+				label={`Airspeed ${Math.round(panel.airspeedKias)} knots`}
+				title="speed, kt"
+				value={panel.airspeedKias}
+				window={String(Math.round(panel.airspeedKias))}
+				span={80}
+				major={20}
+				minor={10}
+				floor={0}
+				{bands}
+			/>
+		</Coverable>
+	</div>
 	<Coverable {...coverOf('attitude', props)}>
 		<AttitudePicture pitchDeg={panel.pitchDeg} bankDeg={panel.bankDeg} ballDeg={panel.ballDeg} />
 	</Coverable>
-	<Coverable {...coverOf('altimeter', props)}>
-		<Tape
-			label={`Altimeter ${Math.round(panel.altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}
-			title="altitude, ft"
-			value={panel.altimeterFt}
-			window={String(Math.round(panel.altimeterFt / 10) * 10)}
-			span={600}
-			major={100}
-			minor={20}
-			foot={`${settingHpa.toFixed(1)} hPa`}
-		/>
-	</Coverable>
-	<Coverable {...coverOf('vertical-speed', props)}>
-		<Tape
-			label={`Vertical speed ${Math.round(panel.verticalSpeedFpm / 10) * 10} feet a minute`}
-			title="vertical, ft/min"
-			value={0}
-			pointer={panel.verticalSpeedFpm}
-			window={String(Math.round(panel.verticalSpeedFpm / 50) * 50)}
-			span={4000}
-			major={1000}
-			minor={500}
-		/>
-	</Coverable>
-	<div class="col-span-4 grid min-h-0 grid-cols-[minmax(0,10.2rem)_minmax(0,13.4rem)_minmax(0,1fr)] gap-3">
+	<div class="row-span-2 min-h-0">
+		<Coverable {...coverOf('altimeter', props)}>
+			<Tape
+				label={`Altimeter ${Math.round(panel.altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}
+				title="altitude, ft"
+				value={panel.altimeterFt}
+				window={String(Math.round(panel.altimeterFt / 10) * 10)}
+				span={600}
+				major={100}
+				minor={20}
+				foot={`${settingHpa.toFixed(1)} hPa`}
+			/>
+		</Coverable>
+	</div>
+	<div class="row-span-2 min-h-0">
+		<Coverable {...coverOf('vertical-speed', props)}>
+			<Tape
+				label={`Vertical speed ${Math.round(panel.verticalSpeedFpm / 10) * 10} feet a minute`}
+				title="vertical, ft/min"
+				value={0}
+				pointer={panel.verticalSpeedFpm}
+				window={String(Math.round(panel.verticalSpeedFpm / 50) * 50)}
+				span={4000}
+				major={1000}
+				minor={500}
+			/>
+		</Coverable>
+	</div>
+	<div class="col-start-2 row-start-2 min-h-0">
 		<Coverable {...coverOf('turn', props)}>
 			<Tape
 				label={`Turn rate ${panel.turnRateDegPerSecond.toFixed(1)} degrees a second`}
@@ -78,11 +85,13 @@
 				across
 			/>
 		</Coverable>
+	</div>
+	<div
+		class="col-span-4 row-start-3 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1.35fr)_minmax(0,1fr)_minmax(0,1fr)] gap-3"
+	>
+		<AttitudeDial pitchDeg={panel.standbyPitchDeg} bankDeg={panel.standbyBankDeg} />
 		<Coverable {...coverOf('heading', props)}><CourseRose headingDeg={panel.headingDeg} /></Coverable>
-		<div class="grid min-h-0 grid-cols-3 gap-1" aria-label="Standby instruments" role="group">
-			<AttitudeDial pitchDeg={panel.standbyPitchDeg} bankDeg={panel.standbyBankDeg} />
-			<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
-			<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />
-		</div>
+		<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
+		<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />
 	</div>
 </div>

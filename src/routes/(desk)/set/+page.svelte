@@ -115,9 +115,9 @@
 	use:enhance={() =>
 		({ update }) =>
 			update({ reset: false })}
-	class="mt-3 grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]"
+	class="mt-3 grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]"
 >
-	<div class="grid min-w-0 gap-3">
+	<div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-3">
 		<section class="sheet p-4" aria-labelledby="who">
 			<h2 id="who" class="sr-only">Who</h2>
 			<Combobox
@@ -305,7 +305,7 @@
 					{/if}
 				</p>
 			</div>
-			<div data-testid="preview" class={task.flying ? 'opacity-60' : ''}>
+			<div data-testid="preview" aria-busy={task.flying}>
 				{#if task.preview && task.card}
 					<SketchPicture sketch={task.preview.sketch} label={shown.name} large />
 					<p class="mt-1 text-sm">

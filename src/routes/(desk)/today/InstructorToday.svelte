@@ -163,6 +163,9 @@
 		width: 10rem;
 		font-weight: 600;
 	}
+	.what a {
+		text-decoration: underline;
+	}
 	.what {
 		min-width: 12rem;
 		flex: 1;

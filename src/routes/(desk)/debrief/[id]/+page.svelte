@@ -94,7 +94,7 @@
 		<p class="mt-1 text-ink-soft">Not recorded, so not graded: {grade.notRecorded.join(', ')}.</p>
 	{/if}
 
-	<div class="mt-4 grid gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
+	<div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
 		<div class="grid content-start gap-4">
 			<section class="sheet p-3">
 				<div class="flex flex-wrap items-center justify-between gap-2">
@@ -236,7 +236,7 @@
 				onmoment={choose}
 			/>
 		{:else}
-			<section class="sheet min-w-0 pt-2">
+			<section class="sheet min-w-0 overflow-hidden pt-2">
 				<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
 			</section>
 		{/if}
@@ -249,7 +249,7 @@
 	{/if}
 	{#if grade.navigation}
 		<NavigationSection card={attempt.card} report={grade.navigation} onmoment={choose} />
-		<section class="sheet mt-4 min-w-0 pt-2">
+		<section class="sheet mt-4 min-w-0 overflow-hidden pt-2">
 			<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
 		</section>
 	{/if}

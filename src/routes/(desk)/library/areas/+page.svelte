@@ -13,7 +13,7 @@
 	Invented places to fly in: coast, hills, airports, stations, fixes and airways. Not for navigation.
 </p>
 <section class="sheet mt-4">
-	<table class="table">
+	<table class="table stacks">
 		<thead>
 			<tr
 				><th>Area</th><th class="number">Airports</th><th class="number">Stations</th><th class="number"
@@ -29,7 +29,7 @@
 					<td class="number">{area.stations}</td>
 					<td class="number">{area.fixes}</td>
 					<td>
-						<div class="flex justify-end gap-2">
+						<div class="flex flex-wrap justify-end gap-2">
 							{#if data.mayKeep}
 								<form method="POST" action="?/copy" use:enhance>
 									<input type="hidden" name="area" value={area.id} />
@@ -58,9 +58,15 @@
 		enctype="multipart/form-data"
 		use:enhance
 	>
-		<label class="flex items-center gap-2"
+		<label class="flex min-w-0 flex-wrap items-center gap-2"
 			>Take in an area as GeoJSON
-			<input class="field" type="file" name="file" accept=".geojson,.json,application/geo+json" required />
+			<input
+				class="field min-w-0 max-w-full"
+				type="file"
+				name="file"
+				accept=".geojson,.json,application/geo+json"
+				required
+			/>
 		</label>
 		<button class="button">Take it in</button>
 		<FieldError words={refusedOf(form).errors.file} />

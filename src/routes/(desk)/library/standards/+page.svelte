@@ -17,7 +17,7 @@
 	Copy one to make it the school’s own.
 </p>
 <section class="sheet mt-4 overflow-x-auto">
-	<table class="table">
+	<table class="table stacks">
 		<thead>
 			<tr>
 				<th>Standard</th><th class="number">Altitude, ft</th><th class="number">Heading, °</th><th

@@ -155,7 +155,8 @@
 		</p>
 	</section>
 
-	<section class="sheet overflow-x-auto" aria-label="Configurations">
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<section class="sheet overflow-x-auto" aria-label="Configurations" tabindex="0">
 		<table class="table">
 			<thead>
 				<tr>

@@ -46,7 +46,7 @@
 			update({ reset: false })}
 	class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4"
 >
-	<fieldset class="sheet grid gap-3 p-3 sm:grid-cols-3" disabled={!data.mine}>
+	<fieldset class="min-w-0 sheet grid gap-3 p-3 sm:grid-cols-3" disabled={!data.mine}>
 		{#each WORDS as [name, label, most] (name)}
 			<label class="grid content-start gap-1"
 				>{label}
@@ -55,7 +55,7 @@
 			</label>
 		{/each}
 	</fieldset>
-	<fieldset class="sheet overflow-x-auto" disabled={!data.mine}>
+	<fieldset class="sheet min-w-0 overflow-x-auto" disabled={!data.mine}>
 		<table class="table">
 			<thead>
 				<tr>
@@ -103,7 +103,7 @@
 			</tbody>
 		</table>
 	</fieldset>
-	<fieldset class="sheet grid gap-3 p-3 sm:grid-cols-4" disabled={!data.mine}>
+	<fieldset class="sheet grid min-w-0 gap-3 p-3 sm:grid-cols-4" disabled={!data.mine}>
 		{#each RULES as [name, label, value] (name)}
 			<label class="grid content-between gap-1"
 				>{label}

@@ -6,6 +6,8 @@
 
 	const { data } = $props();
 	const { tasks } = $derived(data);
+	/** More than this is folded, and said in a line. */
+	const SEEN_AT_ONCE = 3;
 </script>
 
 <svelte:head><title>{data.student.name} · Hanza</title></svelte:head>
@@ -28,6 +30,7 @@
 <div class="sheet mt-3 p-1.5">
 	<Fold
 		title="Set at the moment"
+		open={tasks.length > 0 && tasks.length <= SEEN_AT_ONCE}
 		says={tasks.length === 0 ? 'nothing' : tasks.map(({ name }) => name).join(', ')}
 	>
 		<ul class="divide-y divide-line">

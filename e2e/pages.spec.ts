@@ -1,0 +1,213 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { enterAs } from './support/people.js';
+
+/*
+ * Every page of the desk, as it is seen: at a screen, a large one and a phone, light and dark; without a finding that a
+ * machine can make, no wider than the screen, and by keys alone.
+ */
+const SIZES = [
+	{ width: 1280, height: 800 },
+	{ width: 1920, height: 1080 },
+	{ width: 390, height: 844 }
+];
+/** What both may open is looked at once, as the instructor has it. */
+const INSTRUCTOR = [
+	'/today',
+	'/students',
+	'/set',
+	'/library/cards',
+	'/library/cards/vertical-s-a',
+	'/library/areas',
+	'/library/areas/veskar',
+	'/library/aircraft/ferrin-160',
+	'/library/standards',
+	'/library/standards/us-instrument',
+	'/practice/faults/late-level-off',
+	'/bench/hold',
+	'/bench/wind',
+	'/bench/tap',
+	'/help/holds',
+	'/help/faults'
+];
+const STUDENT = [
+	'/today',
+	'/record',
+	'/record/faults',
+	'/record/attitude',
+	'/record/navigation',
+	'/record/scan',
+	'/record/drills',
+	'/record/numbers',
+	'/record/practice',
+	'/practice/drills',
+	'/practice/drills/primary',
+	'/practice/controls'
+];
+
+/** Everything at first; of a page that was looked at already, what another size or theme can change. */
+async function seriousFindings(page: Page, again: boolean): Promise<string[]> {
+	const axe = new AxeBuilder({ page });
+	const { violations } = await (
+		again
+			? axe.withRules(['color-contrast', 'link-in-text-block', 'scrollable-region-focusable'])
+			: axe.withTags(['wcag2a', 'wcag2aa'])
+	).analyze();
+	return violations
+		.filter(({ impact }) => impact === 'serious' || impact === 'critical')
+		.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 140)}`);
+}
+
+/** What Tab comes to, one after the other, until it begins again; and what of it cannot be seen to have the focus. */
+async function tabRound(page: Page, most: number): Promise<{ reached: number; unseen: string[] }> {
+	await page.evaluate(() => {
+		document.body.tabIndex = -1;
+		document.body.focus();
+		document.body.removeAttribute('tabindex');
+	});
+	const seen = new Set<string>();
+	const unseen: string[] = [];
+	for (let i = 0; i < most; i++) {
+		await page.keyboard.press('Tab');
+		const at = await page.evaluate(() => {
+			const element = document.activeElement as HTMLElement | null;
+			if (!element || element === document.body) return null;
+			const box = element.getBoundingClientRect();
+			const style = getComputedStyle(element);
+			const place = [...document.querySelectorAll('*')].indexOf(element);
+			const shown =
+				style.outlineStyle !== 'none' || style.boxShadow !== 'none' || element.matches('input, textarea, tr');
+			return {
+				place: String(place),
+				words: `${element.tagName} ${(element.getAttribute('aria-label') ?? element.textContent ?? '').trim().slice(0, 40)}`,
+				ok: shown && box.width > 0 && box.height > 0
+			};
+		});
+		if (!at || seen.has(at.place)) break;
+		seen.add(at.place);
+		if (!at.ok) unseen.push(at.words);
+	}
+	return { reached: seen.size, unseen };
+}
+
+/** Whatever a pointer can press and that is not one of a group that arrows move in. */
+const pressable = (page: Page): Promise<number> =>
+	page.evaluate(
+		() =>
+			[
+				...document.querySelectorAll<HTMLElement>(
+					'a[href], button:not([disabled]), input:not([disabled]):not([type=hidden])'
+				)
+			].filter(
+				(element) =>
+					element.tabIndex >= 0 &&
+					!element.matches(':disabled') &&
+					element.offsetParent !== null &&
+					element.closest('[hidden]') === null
+			).length
+	);
+
+async function look(page: Page, path: string): Promise<void> {
+	const complaints: string[] = [];
+	await page.setViewportSize(SIZES[0]!);
+	await page.goto(path, { waitUntil: 'networkidle' });
+	for (const size of SIZES) {
+		await page.setViewportSize(size);
+		const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+		if (wide > 0) complaints.push(`${size.width}: ${wide} px wider than the screen`);
+		for (const theme of ['light', 'dark']) {
+			await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
+			const again = size !== SIZES[0] || theme === 'dark';
+			for (const finding of await seriousFindings(page, again))
+				complaints.push(`${size.width} ${theme}: ${finding}`);
+		}
+	}
+	await page.setViewportSize(SIZES[0]!);
+	await page.evaluate(() => delete document.documentElement.dataset.theme);
+	const most = 90;
+	const { reached, unseen } = await tabRound(page, most);
+	const wanted = Math.min(await pressable(page), most) * 0.9;
+	if (reached < wanted) complaints.push(`by Tab only ${reached} of ${Math.round(wanted)} are reached`);
+	complaints.push(...unseen.map((words) => `focus is not to be seen: ${words}`));
+	expect(complaints, path).toEqual([]);
+}
+
+for (const [who, pages] of [
+	['Harun Aldbeck', INSTRUCTOR],
+	['Ilse Varnholm', STUDENT]
+] as const)
+	test.describe(`as ${who}`, () => {
+		test.describe.configure({ timeout: 60_000 });
+		let page: Page;
+		test.beforeAll(async ({ browser }) => {
+			page = await (await browser.newContext()).newPage();
+			await enterAs(page, who);
+		});
+		test.afterAll(() => page.context().close());
+		for (const path of pages) test(path, () => look(page, path));
+	});
+
+test('records, a debrief and a brief, too', async ({ page }) => {
+	test.setTimeout(180_000);
+	await enterAs(page, 'Harun Aldbeck');
+	await page.goto('/students');
+	await page.getByRole('link', { name: 'Teo Marrask', exact: true }).click();
+	await expect(page).toHaveURL(/\/students\//);
+	const student = new URL(page.url()).pathname;
+	await look(page, student);
+	await look(page, `${student}/faults`);
+	await page.goto('/students');
+	await page
+		.getByRole('row', { name: /Obed Linnaker/ })
+		.getByRole('link', { name: 'Debrief' })
+		.click();
+	await expect(page).toHaveURL(/\/debrief\//);
+	await look(page, new URL(page.url()).pathname);
+	await page.context().clearCookies();
+	await enterAs(page, 'Obed Linnaker');
+	await page.getByRole('link', { name: 'Brief: Hold, direct entry' }).click();
+	await expect(page).toHaveURL(/\/brief\//);
+	await look(page, new URL(page.url()).pathname);
+});
+
+test('addresses of before lead to their pages of today, and G with a letter to a house', async ({ page }) => {
+	await enterAs(page, 'Harun Aldbeck');
+	for (const [old, now] of [
+		['/roster', '/students'],
+		['/cards/oval', '/library/cards/oval'],
+		['/faults/ball-out', '/practice/faults/ball-out'],
+		['/tap', '/bench/tap']
+	]) {
+		await page.goto(old!);
+		await expect(page).toHaveURL(new RegExp(`${now}$`));
+	}
+	await page.goto('/today');
+	await expect(async () => {
+		await page.keyboard.press('g');
+		await page.keyboard.press('s');
+		await expect(page).toHaveURL(/\/students$/, { timeout: 1500 });
+	}).toPass();
+	// In a field the letters are letters.
+	await page.getByRole('searchbox').fill('');
+	await page.getByRole('searchbox').pressSequentially('gt');
+	await expect(page.getByRole('searchbox')).toHaveValue('gt');
+	await expect(page).toHaveURL(/\/students$/);
+});
+
+test('a page runs only its own scripts', async ({ page }) => {
+	const policy = (await page.request.get('/')).headers()['content-security-policy'] ?? '';
+	expect(policy).toContain("script-src 'self'");
+	expect(policy).not.toContain('unsafe-eval');
+	await enterAs(page, 'Ilse Varnholm');
+	// Code out of text, as a page would do it: a tool of the browser's own is let through.
+	const ran = await page.evaluate(async () => {
+		const own = window as unknown as { evil?: number };
+		setTimeout('window.evil = 1' as unknown as () => void, 0);
+		const script = document.createElement('script');
+		script.textContent = 'window.evil = 2';
+		document.body.append(script);
+		await new Promise((done) => setTimeout(done, 300));
+		return own.evil ?? 'refused';
+	});
+	expect(ran).toBe('refused');
+});
