@@ -45,7 +45,7 @@ test('another student’s records do not exist, and nothing exists for a strange
 test('bad input to the data routes is refused by name', async ({ page }) => {
 	const { login } = await studentWithTask(shortCard(), 'direct');
 	await signIn(page, login);
-	await expect(page).toHaveURL(/home/);
+	await expect(page).toHaveURL(/today/);
 	const assignment = await withDatabase(async (db) => {
 		const row = await db('assignments')
 			.join('users', 'users.id', 'assignments.student_id')

@@ -190,11 +190,7 @@ test('an unusual attitude is handed over by three calls, recovered by keys and g
 	card.upset = { level: 'moderate', kind: 'nose-low' };
 	const { login } = await studentWithTask(card, 'direct');
 	await signIn(page, login);
-	await page
-		.getByRole('listitem')
-		.filter({ hasText: 'Unusual attitude' })
-		.getByRole('button', { name: 'Fly' })
-		.click();
+	await page.getByRole('region', { name: 'Next' }).getByRole('button', { name: 'Fly' }).click();
 	await expect(page.getByTestId('frozen')).toBeVisible();
 	await page.keyboard.press('Space');
 	await expect(page.getByTestId('panel-covered')).toContainText('The instructor has the controls');
@@ -272,8 +268,8 @@ test('a gaze log is taken in, or refused by its line with nothing lost', async (
 		.getByRole('row', { name: /Teo Marrask/ })
 		.getByRole('link', { name: 'Debrief' })
 		.click();
-	const form = page.locator('details', { hasText: 'A gaze log for this flight' });
-	await form.locator('summary').click();
+	await unfold(page, 'A gaze log for this flight');
+	const form = page.locator('form[action="?/gaze"]');
 	const give = async (text: string) => {
 		await form.getByLabel(/Log as CSV/).setInputFiles({
 			name: 'gaze.csv',
@@ -333,10 +329,8 @@ test('an instructor sets up an unusual attitude in a flight in the air', async (
 	await expect.poll(() => flightSeconds(student)).toBeGreaterThanOrEqual(3);
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
-	await desk
-		.getByRole('row', { name: new RegExp(name) })
-		.getByRole('link', { name: 'Watch' })
-		.click();
+	const air = desk.getByRole('region', { name: 'In the air now' });
+	await air.getByRole('listitem').filter({ hasText: name }).getByRole('link', { name: 'Watch' }).click();
 	await choose(desk.getByRole('combobox', { name: 'Unusual attitude' }), 'steep');
 	await desk.getByRole('button', { name: 'Cover the panel and set up' }).click();
 	await expect(student.getByTestId('panel-covered')).toBeVisible({ timeout: 20_000 });

@@ -79,10 +79,16 @@ test('every tool of the Bench opens with an answer, in one view and on one page,
 }) => {
 	await enterAs(page, 'Ilse Varnholm');
 	await page.goto('/bench');
-	const names = await page.getByRole('navigation', { name: 'Bench' }).getByRole('link').allTextContents();
+	const names = await page
+		.getByRole('navigation', { name: 'Calculations' })
+		.getByRole('link')
+		.allTextContents();
 	expect(names.length).toBe(10);
 	for (const name of names) {
-		await page.getByRole('navigation', { name: 'Bench' }).getByRole('link', { name, exact: true }).click();
+		await page
+			.getByRole('navigation', { name: 'Calculations' })
+			.getByRole('link', { name, exact: true })
+			.click();
 		await expect(page.getByRole('heading', { level: 1, name, exact: true })).toBeVisible();
 		await expect(page.getByTestId('answer')).not.toContainText('NaN');
 		// In one view on the screen, and on one page on paper.

@@ -11,12 +11,14 @@ test('an instructor looks at a graded flight within two clicks, and every statem
 	await page.getByRole('button', { name: 'Enter as Harun Aldbeck' }).click();
 	// What nobody has looked at stands first; one more click, and it is open.
 	const waiting = page.getByRole('region', { name: 'Flown and not looked at' });
-	await waiting
-		.getByRole('listitem')
-		.filter({ hasText: 'Teo Marrask' })
-		.first()
-		.getByRole('link')
-		.nth(1)
+	await waiting.getByRole('listitem').first().getByRole('link').nth(1).click();
+	await expect(page).toHaveURL(/\/debrief\//);
+	await expect(page.getByTestId('score')).toBeVisible();
+
+	await page.goto('/students');
+	await page
+		.getByRole('row', { name: /Teo Marrask/ })
+		.getByRole('link', { name: 'Debrief' })
 		.click();
 	await expect(page.getByTestId('charts')).toHaveAttribute('data-loaded', 'true');
 	const statement = page.getByTestId('statements').getByRole('button', { name: /began the descent/ });

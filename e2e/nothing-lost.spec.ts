@@ -122,7 +122,7 @@ test('restart keeps what was flown and begins anew; a flight not begun leaves no
 	await expect(page.getByTestId('frozen')).toContainText('Ready.');
 	expect(await flightSeconds(page)).toBe(0);
 	await page.getByRole('button', { name: 'Break off' }).click();
-	await expect(page).toHaveURL(/\/home$/);
+	await expect(page).toHaveURL(/\/today$/);
 	await expect(page.getByRole('link', { name: 'Debrief' })).toHaveCount(1);
 	await expect(page.getByText('broken off')).toBeVisible();
 });

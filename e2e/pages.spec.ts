@@ -176,7 +176,12 @@ test('addresses of before lead to their pages of today, and G with a letter to a
 		['/roster', '/students'],
 		['/cards/oval', '/library/cards/oval'],
 		['/faults/ball-out', '/practice/faults/ball-out'],
-		['/tap', '/bench/tap']
+		['/tap', '/bench/tap'],
+		// A house without a page of its own leads to its first room.
+		['/library', '/library/cards'],
+		['/practice', '/practice/drills'],
+		['/bench', '/bench/hold'],
+		['/help', '/help/first-flight']
 	]) {
 		await page.goto(old!);
 		await expect(page).toHaveURL(new RegExp(`${now}$`));

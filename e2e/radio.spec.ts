@@ -114,7 +114,8 @@ test('a student works out the hold before flying it, and sees the answer only th
 	await expect(page.getByText('Wind 040° at 20 kt')).toBeVisible();
 	const entry = page.getByTestId('worked-leg-2-entry');
 	await expect(entry).toHaveText('after your try');
-	const row = (ask: string) => page.getByRole('row', { name: ask });
+	const row = (ask: string) =>
+		page.getByRole('row', { name: ask }).filter({ has: page.getByRole('button', { name: /^(Try|Again)$/ }) });
 	await choose(row('Entry').getByRole('combobox'), 'parallel');
 	await row('Entry').getByRole('button', { name: 'Try' }).click();
 	await expect(entry).toContainText('teardrop');
@@ -132,7 +133,9 @@ test('a student works out the hold before flying it, and sees the answer only th
 	await outbound.getByRole('button', { name: 'Try' }).click();
 	await expect(page.getByTestId('worked-leg-2-outbound')).toContainText('yours is off by');
 	// The same hold on the Bench, with the day's wind in it.
-	await page.getByTestId('worked-leg-2-outbound').getByRole('link', { name: 'See it drawn' }).click();
+	const explained = page.getByTestId('explained');
+	await expect(explained).toContainText('by rule');
+	await explained.getByRole('link', { name: 'Try it on the Bench' }).click();
 	await expect(page).toHaveURL(/\/bench\/hold\?/);
 	await expect(page.getByLabel('Wind from')).toHaveValue('40');
 	// Another student has no such task.

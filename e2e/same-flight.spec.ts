@@ -13,7 +13,7 @@ test('ten minutes flown in Chromium end where they end in Node: 0.1 ft and 0.001
 		tsconfigRaw: {}
 	});
 	await page.goto('/');
-	await page.addScriptTag({ content: outputFiles[0]!.text });
+	await page.evaluate(outputFiles[0]!.text);
 	const inBrowser = await page.evaluate(() =>
 		(window as never as { script: { flyScript(): FlownState } }).script.flyScript()
 	);

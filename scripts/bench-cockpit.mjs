@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
+import { beginFlight, choose, setTask } from './desk-hands.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
 const FRAME_SECONDS = 20;
@@ -28,23 +29,18 @@ async function enterAs(name) {
 	const page = await context.newPage();
 	await page.goto(address);
 	await page.getByRole('button', { name: `Enter as ${name}` }).click();
-	await page.waitForURL(/home|roster/);
+	await page.waitForURL(/today/);
 	return page;
 }
 
 /** Sets the first card with some turbulence, and lets the student begin to fly it. */
 async function fly(turbulence) {
 	const desk = await enterAs('Harun Aldbeck');
-	await desk.goto(`${address}/set`);
-	await choose(desk.getByRole('combobox', { name: 'Student' }), { label: 'Mirja Toft-Hale' });
-	await choose(desk.getByRole('combobox', { name: 'Turbulence' }), turbulence);
-	await desk.getByRole('button', { name: 'Set it' }).click();
-	await desk.waitForURL(/students/);
+	await setTask(desk, address, { who: 'Mirja Toft-Hale', card: 'Level, slow', turbulence });
 	await desk.context().close();
 	const page = await enterAs('Mirja Toft-Hale');
 	await page.getByRole('button', { name: 'Fly' }).first().click();
-	await page.getByTestId('frozen').waitFor();
-	await page.keyboard.press('Space');
+	await beginFlight(page);
 	await page.waitForTimeout(2000);
 	return page;
 }

@@ -212,9 +212,9 @@ rows.push([
 	`${Math.round(many / (spent / 1000)).toLocaleString('en')} a second`
 ]);
 
-// What bench-cockpit.mjs saw in the browser just before.
-const cockpit = '.hanza/bench-cockpit.json';
-if (existsSync(cockpit)) rows.push(...(JSON.parse(readFileSync(cockpit, 'utf8')) as [string, string][]));
+// What bench-cockpit.mjs and bench-desk.mjs saw in the browser just before.
+for (const seen of ['.hanza/bench-cockpit.json', '.hanza/bench-desk.json'])
+	if (existsSync(seen)) rows.push(...(JSON.parse(readFileSync(seen, 'utf8')) as [string, string][]));
 
 const table = [
 	'| what | figure |',

@@ -2,6 +2,7 @@
 import { chromium } from '@playwright/test';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
+import { beginFlight, choose, setTask } from './desk-hands.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
 const only = process.argv.slice(2);
@@ -21,7 +22,7 @@ async function enterAs(name, size = { width: 1280, height: 800 }) {
 	await page.goto(address);
 	if (name) {
 		await page.getByRole('button', { name: `Enter as ${name}` }).click();
-		await page.waitForURL(/home|roster/);
+		await page.waitForURL(/today/);
 	}
 	return page;
 }
@@ -35,16 +36,40 @@ async function shot(name, take) {
 }
 
 try {
-	await shot('roster', () => enterAs('Harun Aldbeck'));
+	await shot('today', () => enterAs('Harun Aldbeck'));
+	await shot('students', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/students`, { waitUntil: 'networkidle' });
+		return page;
+	});
 	await shot('debrief', async () => {
 		const page = await enterAs('Harun Aldbeck');
 		await page
-			.getByRole('row', { name: /Teo Marrask/ })
-			.getByRole('link', { name: 'Debrief' })
+			.getByRole('region', { name: 'Flown and not looked at' })
+			.getByRole('listitem')
+			.filter({ hasText: 'Level, slow' })
+			.getByRole('link')
+			.nth(1)
 			.click();
 		await page.waitForSelector('[data-loaded=true]');
-		await page.getByTestId('statements').getByRole('button').nth(1).click();
+		await page.getByTestId('statements').getByRole('button').first().click();
 		await page.waitForTimeout(400);
+		return page;
+	});
+	await shot('phone', () => enterAs('Obed Linnaker', { width: 390, height: 844 }));
+	await shot('cards', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/library/cards`, { waitUntil: 'networkidle' });
+		await page.getByRole('searchbox').fill('holds');
+		await page.waitForTimeout(300);
+		return page;
+	});
+	await shot('help', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.goto(`${address}/help/tracking`, { waitUntil: 'networkidle' });
+		await page.getByRole('heading', { name: 'Bracketing' }).scrollIntoViewIfNeeded();
+		await page.mouse.wheel(0, 160);
+		await page.waitForTimeout(300);
 		return page;
 	});
 	await shot('brief', async () => {
@@ -64,24 +89,23 @@ try {
 	});
 	await shot('set-a-task', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.getByRole('link', { name: 'Set a task' }).first().click();
-		await choose(page.getByRole('combobox', { name: 'Turbulence' }), 'moderate');
-		await choose(page.getByRole('combobox', { name: 'Failure' }), 'vacuum');
+		await page.goto(`${address}/set?card=hold-direct`, { waitUntil: 'networkidle' });
+		await page.getByRole('combobox', { name: 'Who' }).fill('Obed');
+		await page.getByRole('option', { name: 'Obed Linnaker' }).click();
+		await page.keyboard.press('Escape');
+		await page.getByRole('radio', { name: 'rough' }).click();
+		await page.getByTestId('preview').getByText('as the steady robot flies it').waitFor();
+		await page.waitForTimeout(1500);
 		return page;
 	});
 	/** Ilse on a veiled panel, looking about, then too long at the altimeter. */
 	const veiled = async () => {
 		const desk = await enterAs('Harun Aldbeck');
-		await desk.goto(`${address}/set`);
-		await choose(desk.getByRole('combobox', { name: 'Student' }), { label: 'Ilse Varnholm' });
-		await choose(desk.getByRole('combobox', { name: 'Panel veiled' }), 'blur');
-		await desk.getByRole('button', { name: 'Set it' }).click();
-		await desk.waitForURL(/students/);
+		await setTask(desk, address, { who: 'Ilse Varnholm', card: 'Level, slow', veil: 'blur' });
 		await desk.context().close();
 		const page = await enterAs('Ilse Varnholm');
 		await page.getByRole('button', { name: 'Fly' }).first().click();
-		await page.getByTestId('frozen').waitFor();
-		await page.keyboard.press('Space');
+		await beginFlight(page);
 		const round = ['2', '1', '2', '3', '2', '5', '2', '6'];
 		for (let i = 0; i < 40; i++) {
 			await page.keyboard.press(round[i % round.length]);
@@ -109,9 +133,8 @@ try {
 	const partial = async (key) => {
 		const page = await enterAs('Teo Marrask');
 		await page.getByRole('button', { name: 'Fly' }).first().click();
-		await page.getByTestId('frozen').waitFor();
+		await beginFlight(page);
 		if (key) await page.keyboard.press(key);
-		await page.keyboard.press('Space');
 		await page.waitForTimeout(3000);
 		await page.keyboard.down('ArrowLeft');
 		await page.waitForTimeout(700);
@@ -135,14 +158,6 @@ try {
 		await page.waitForTimeout(500);
 		return page;
 	});
-	await shot('drill', async () => {
-		const page = await enterAs('Ilse Varnholm');
-		await page.goto(`${address}/practice/drills/panel`, { waitUntil: 'networkidle' });
-		await page.keyboard.press('2');
-		await page.getByTestId('explanation').waitFor();
-		await page.waitForTimeout(500);
-		return page;
-	});
 	await shot('fault', async () => {
 		const page = await enterAs('Ilse Varnholm');
 		await page.goto(`${address}/practice/faults/fixation`);
@@ -153,25 +168,18 @@ try {
 	});
 	await shot('student', async () => {
 		const page = await enterAs('Harun Aldbeck');
-		await page.getByRole('link', { name: 'Ilse Varnholm' }).click();
+		await page.goto(`${address}/students`);
+		await page.getByRole('link', { name: 'Obed Linnaker', exact: true }).click();
+		await page.waitForURL(/students\/./);
+		await page.getByRole('link', { name: 'Navigation' }).click();
 		await page.waitForTimeout(500);
-		return page;
-	});
-	await shot('tap-sheet', async () => {
-		const page = await enterAs('Harun Aldbeck', { width: 390, height: 844 });
-		await page.goto(`${address}/bench/tap`);
-		await page.getByRole('button', { name: 'Begin' }).click();
-		for (const name of ['attitude', 'altimeter', 'attitude', 'heading'])
-			await page.getByRole('button', { name, exact: true }).dispatchEvent('pointerdown');
-		await page.waitForTimeout(300);
 		return page;
 	});
 	/** Obed on the last mile of the card that ends under the cloud. */
 	const underTheCloud = async () => {
 		const page = await enterAs('Obed Linnaker');
 		await page.getByRole('button', { name: 'Fly' }).first().click();
-		await page.getByTestId('frozen').waitFor();
-		await page.keyboard.press('Space');
+		await beginFlight(page);
 		await page.waitForTimeout(3000);
 		await page.keyboard.press('Space');
 		await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
@@ -181,8 +189,7 @@ try {
 		await choose(page.getByLabel('with the phase'), { index: 2 });
 		await page.getByRole('button', { name: 'Fly from there' }).click();
 		await page.waitForTimeout(1500);
-		await page.getByTestId('frozen').waitFor();
-		await page.keyboard.press('Space');
+		await beginFlight(page);
 		await page.waitForTimeout(2500);
 		return page;
 	};
@@ -204,13 +211,8 @@ try {
 	});
 	await shot('cockpit', async () => {
 		const page = await enterAs('Obed Linnaker');
-		await page
-			.getByRole('listitem')
-			.filter({ hasText: 'Hold, direct entry' })
-			.getByRole('button', { name: 'Fly' })
-			.click();
-		await page.getByTestId('frozen').waitFor();
-		await page.keyboard.press('Space');
+		await page.getByRole('button', { name: 'Fly: Hold, direct entry' }).click();
+		await beginFlight(page);
 		const nav1 = page.getByRole('region', { name: 'Nav 1' });
 		await nav1.getByLabel('Nav 1 standby').fill('112.3');
 		await nav1.getByLabel('Nav 1 standby').press('Enter');
@@ -236,22 +238,6 @@ try {
 			.click();
 		await page.waitForSelector('[data-loaded=true]');
 		await page.waitForTimeout(800);
-		return page;
-	});
-	await shot('area', async () => {
-		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/library/areas/veskar`);
-		await page.getByRole('button', { name: 'VSK', exact: true }).click();
-		await page.waitForTimeout(800);
-		return page;
-	});
-	await shot('standard', async () => {
-		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/library/standards`);
-		await page.waitForTimeout(500);
-		await page.getByRole('button', { name: 'Copy School, sharp to change' }).click();
-		await page.waitForURL(/own-/);
-		await page.waitForTimeout(500);
 		return page;
 	});
 } finally {

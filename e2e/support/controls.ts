@@ -6,7 +6,7 @@ export async function choose(
 	what: string | { label: string } | { index: number }
 ): Promise<void> {
 	const page = control.page();
-	const list = page.getByRole('listbox');
+	const list = page.locator('[data-select-content]');
 	await expect(async () => {
 		// A press before the page has woken up opens nothing.
 		if (!(await list.isVisible())) await control.click();

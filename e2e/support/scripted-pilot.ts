@@ -28,7 +28,7 @@ export async function flyByDials(
 		format: 'iife',
 		write: false
 	});
-	await page.addScriptTag({ content: outputFiles[0]!.text });
+	await page.evaluate(outputFiles[0]!.text);
 	const { card, inputs, rate, altitudeFt, courses } = flight;
 	await page.evaluate(
 		([asked, hands, times, feet]) =>

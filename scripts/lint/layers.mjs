@@ -26,12 +26,11 @@ export const LIB = {
 	plan: ['contracts', 'ui'],
 	panel: ['contracts', 'workers', 'ui'],
 	cockpit: ['contracts', 'workers', 'ui', 'plan', 'panel'],
-	bench: SHARED,
+	bench: [...SHARED, 'help'],
 	// The brief shows its numbers worked out on the Bench, the palette lists the Bench's calculations.
 	brief: [...SHARED, 'bench'],
 	desk: [...SHARED, 'bench', 'help'],
-	// Drawings of the Bench stand in the handbook.
-	help: ['contracts', 'ui', 'bench'],
+	help: ['contracts', 'ui', 'charts'],
 	aircraft: SHARED,
 	areas: SHARED,
 	cards: [...SHARED, 'help'],

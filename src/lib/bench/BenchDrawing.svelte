@@ -1,5 +1,5 @@
 <script lang="ts">
-	import './bench-drawing.css';
+	import '$lib/charts/bench-drawing.css';
 	import { formatHeading, type Vec2 } from '@hanza/core';
 	import { barOf, frameOf, type Drawing } from '$lib/bench/drawing.js';
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Term from '$lib/help/Term.svelte';
 	import { untrack } from 'svelte';
 	import { replaceState } from '$app/navigation';
 	import { ENTRY_REASONS, handWords, HanzaError, holdHand, signedDeg, solveHoldEntry } from '@hanza/core';
@@ -99,11 +100,24 @@
 			copied = link;
 		}
 	}
+	/** Where the handbook explains each calculation. */
+	const HELP: Record<ToolId, string> = {
+		hold: 'holds#the-wind',
+		wind: 'tracking#the-wind-correction',
+		'wind-from-tracks': 'tracking#the-wind-correction',
+		turn: 'turns#standard-rate',
+		intercept: 'tracking#intercepting',
+		arc: 'arcs#arc',
+		reversal: 'arcs#course-reversal',
+		station: 'bench',
+		descent: 'descents#the-rate-for-an-angle',
+		compass: 'turns#by-the-compass'
+	};
 </script>
 
 <svelte:head><title>{tool.name} · Bench · Hanza</title></svelte:head>
 
-<nav class="no-print flex flex-wrap gap-1" aria-label="Bench">
+<nav class="no-print flex flex-wrap gap-1" aria-label="Calculations">
 	{#each TOOL_IDS as one (one)}
 		<a
 			class="rounded-md px-2.5 py-1 no-underline {one === id
@@ -114,7 +128,7 @@
 		>
 	{/each}
 </nav>
-<h1 class="mt-3">{tool.name}</h1>
+<h1 class="mt-3"><Term to={HELP[id]}>{tool.name}</Term></h1>
 
 <div class="mt-3 grid items-start gap-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
 	<section

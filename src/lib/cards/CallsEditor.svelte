@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { placesOf, type Call } from '@hanza/core';
 	import type { CardEditor } from '$lib/cards/editor.svelte.js';
-	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import Switch from '$lib/ui/Switch.svelte';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { editor }: { editor: CardEditor } = $props();
@@ -106,7 +106,7 @@
 	{/each}
 	<div class="mt-3 flex flex-wrap gap-x-5 gap-y-1 text-sm">
 		{#each SHOWN as { key, text, usual } (key)}
-			<Checkbox
+			<Switch
 				label={text}
 				checked={card[key] ?? usual}
 				onchange={(checked) => {

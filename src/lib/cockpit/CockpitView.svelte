@@ -216,7 +216,7 @@
 		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<div
 			class="grid min-h-0 grow gap-3 p-3 {touch
-				? 'grid-cols-[8rem_minmax(0,1fr)_10.5rem_11rem]'
+				? 'grid-cols-[6.5rem_minmax(0,1fr)_12.5rem_10rem]'
 				: 'grid-cols-[minmax(0,1fr)_11.5rem_10rem]'}"
 			onpointermove={(event) => {
 				if (cockpit && cockpit.veil.level !== 'off' && event.buttons === 0)

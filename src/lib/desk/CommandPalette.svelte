@@ -25,6 +25,8 @@
 	let found = $state.raw<Findable[]>([]);
 	let problem = $state('');
 	let asking = $state(false);
+	const MOST_PICTURES = 60;
+	const SETTLED_PICTURES = 3;
 	/** Enter was pressed before the server had answered. */
 	let hurried = false;
 	let list = $state<HTMLElement | null>(null);
@@ -92,9 +94,15 @@
 			problem = 'The server does not answer: only pages are listed.';
 		}
 		asking = false;
-		if (hurried && open) {
-			await tick();
-			list?.querySelector<HTMLElement>('[data-command-item][data-selected]')?.click();
+		if (hurried) await chooseFirst();
+	}
+	/** Once what came has been narrowed by what was typed, some pictures later, the first of it is what was meant. */
+	async function chooseFirst(): Promise<void> {
+		await tick();
+		for (let picture = 0; picture < MOST_PICTURES && open; picture++) {
+			await new Promise((done) => requestAnimationFrame(done));
+			const first = list?.querySelector<HTMLElement>('[data-command-item][data-selected]');
+			if (picture >= SETTLED_PICTURES && first) return first.click();
 		}
 	}
 	function keydown(event: KeyboardEvent): void {

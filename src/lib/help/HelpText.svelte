@@ -1,5 +1,5 @@
 <script lang="ts">
-	import '$lib/bench/bench-drawing.css';
+	import '$lib/charts/bench-drawing.css';
 	import '$lib/help/help-drawing.css';
 	import '$lib/help/help-text.css';
 

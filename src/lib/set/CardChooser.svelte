@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { Command } from 'bits-ui';
 	import { matches } from '$lib/ui/choices.js';
+	import Hint from '$lib/ui/Hint.svelte';
 	import Select from '$lib/ui/Select.svelte';
 
 	interface CardRow {
@@ -110,4 +111,10 @@
 		</Command.Viewport>
 	</Command.List>
 </Command.Root>
-<p class="mt-1 text-sm text-ink-soft" role="status">{found.length} of {cards.length} cards</p>
+<p class="mt-1 flex items-center gap-1 text-sm text-ink-soft">
+	<span role="status">{found.length} of {cards.length} cards</span>
+	<Hint label="What the dots mean">
+		One dot: one thing at a time. Two: several things, some wind, a covered dial, or a path to be pictured.
+		Three: with trouble on top, such as a failure or rough air.
+	</Hint>
+</p>

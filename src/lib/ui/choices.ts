@@ -23,9 +23,8 @@ export function grouped<V extends string | number>(list: readonly Choice<V>[]): 
 
 /** Whether every word that was typed begins a word of the text. */
 export function matches(text: string, typed: string): boolean {
-	const words = text.toLowerCase().split(/[^\p{L}\p{N}]+/u);
-	return typed
-		.toLowerCase()
-		.split(/\s+/)
-		.every((part) => part === '' || words.some((word) => word.startsWith(part)));
+	// Both are cut at the same places, or a name with a hyphen could be typed and not found.
+	const cut = (one: string) => one.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+	const words = cut(text);
+	return cut(typed).every((part) => part === '' || words.some((word) => word.startsWith(part)));
 }

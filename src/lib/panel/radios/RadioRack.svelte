@@ -290,4 +290,30 @@
 	.lamp.lit {
 		color: var(--panel-mark);
 	}
+	/* Under fingers the buttons are large: what stands beside them goes to a line of its own. */
+	@media (pointer: coarse) {
+		.unit {
+			padding: 0.2rem 0.25rem;
+		}
+		.row {
+			flex-wrap: wrap;
+			gap: 0.15rem;
+		}
+		.row[role='group']:not([aria-label='Markers']) {
+			display: grid;
+			grid-template-columns: 44px minmax(0, 1fr) 44px;
+		}
+		.row[role='group'] > .quiet,
+		.row > .quiet:first-child {
+			display: none;
+		}
+		.row[role='group'] > .course {
+			width: 100%;
+			padding: 0 0.1rem;
+			text-align: center;
+		}
+		.standby {
+			min-height: 44px;
+		}
+	}
 </style>

@@ -22,7 +22,7 @@
 
 <!-- Tapes about the attitude, the turn under it, the heading under that; the standby dials are large enough to be flown by. -->
 <div
-	class="grid h-full min-h-0 grid-cols-[minmax(0,7.5rem)_minmax(0,1fr)_minmax(0,7.5rem)_minmax(0,7.5rem)] grid-rows-[minmax(0,1.3fr)_3.6rem_minmax(0,1fr)] gap-x-2 gap-y-1.5"
+	class="grid h-full min-h-0 grid-cols-[minmax(0,7.5rem)_minmax(0,1fr)_minmax(0,7.5rem)_minmax(0,7.5rem)] grid-rows-[minmax(0,1.3fr)_4.8rem_minmax(0,1fr)] gap-x-2 gap-y-1.5"
 	data-testid="linear-panel"
 >
 	<div class="row-span-2 min-h-0">

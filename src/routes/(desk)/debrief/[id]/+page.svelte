@@ -94,6 +94,16 @@
 		<p class="mt-1 text-ink-soft">Not recorded, so not graded: {grade.notRecorded.join(', ')}.</p>
 	{/if}
 
+	<div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" data-testid="next">
+		<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”, because {data.next.why}.</p>
+		<form method="POST" action="?/next" use:enhance class="no-print">
+			{#if data.next.isSet}<span class="text-ink-soft">✓ It is set.</span>
+			{:else}<button class="button {data.mayRemark ? 'button-main' : ''}"
+					>{data.mayRemark ? `Set it for ${data.student.name}` : 'Practise it'}</button
+				>{/if}
+		</form>
+	</div>
+
 	<div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
 		<div class="grid content-start gap-4">
 			<section class="sheet p-3">
@@ -138,15 +148,6 @@
 						</li>
 					{:else}<li class="text-ink-soft">Nothing stands out.</li>{/each}
 				</ul>
-				<div class="mt-3 border-t border-line pt-2" data-testid="next">
-					<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”, because {data.next.why}.</p>
-					<form method="POST" action="?/next" use:enhance class="no-print mt-1.5">
-						{#if data.next.isSet}<span class="text-ink-soft">✓ It is set.</span>
-						{:else}<button class="button {data.mayRemark ? 'button-main' : ''}"
-								>{data.mayRemark ? `Set it for ${data.student.name}` : 'Practise it'}</button
-							>{/if}
-					</form>
-				</div>
 			</section>
 			<section class="sheet p-3">
 				<h2>Remarks</h2>
