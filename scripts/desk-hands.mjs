@@ -17,7 +17,8 @@ export async function choose(control, what) {
 /** Sets a task: who, which card (by its words), and what is folded. */
 export async function setTask(desk, address, { who, card, veil, turbulence }) {
 	await desk.goto(`${address}/set`, { waitUntil: 'networkidle' });
-	await desk.getByRole('combobox', { name: 'Who' }).fill(who);
+	await desk.getByRole('combobox', { name: 'Who' }).click();
+	await desk.keyboard.type(who, { delay: 30 });
 	await desk.getByRole('option', { name: who, exact: true }).click();
 	await desk.keyboard.press('Escape');
 	if (card) {

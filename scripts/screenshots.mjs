@@ -90,7 +90,8 @@ try {
 	await shot('set-a-task', async () => {
 		const page = await enterAs('Harun Aldbeck');
 		await page.goto(`${address}/set?card=hold-direct`, { waitUntil: 'networkidle' });
-		await page.getByRole('combobox', { name: 'Who' }).fill('Obed');
+		await page.getByRole('combobox', { name: 'Who' }).click();
+		await page.keyboard.type('Obed', { delay: 30 });
 		await page.getByRole('option', { name: 'Obed Linnaker' }).click();
 		await page.keyboard.press('Escape');
 		await page.getByRole('radio', { name: 'rough' }).click();
