@@ -135,7 +135,20 @@ test('a student works out the hold before flying it, and sees the answer only th
 	// The same hold on the Bench, with the day's wind in it.
 	const explained = page.getByTestId('explained');
 	await expect(explained).toContainText('by rule');
-	await explained.getByRole('link', { name: 'Try it on the Bench' }).click();
+	// The others are not given away; when all have been tried, it is drawn.
+	await expect(explained).toContainText('Outbound heading');
+	await expect(explained).not.toContainText('Outbound time');
+	await expect(explained.getByRole('group')).toHaveCount(0);
+	for (const one of await page.locator('form[data-try*="leg"]').all()) {
+		if ((await one.getByRole('button', { name: 'Try', exact: true }).count()) === 0) continue;
+		await one.getByRole('textbox').fill('200');
+		await one.getByRole('button', { name: 'Try', exact: true }).click();
+		await expect(one.getByRole('button', { name: 'Again' })).toBeVisible();
+	}
+	await explained
+		.filter({ hasText: 'Outbound heading' })
+		.getByRole('link', { name: 'Try it on the Bench' })
+		.click();
 	await expect(page).toHaveURL(/\/bench\/hold\?/);
 	await expect(page.getByLabel('Wind from')).toHaveValue('40');
 	// Another student has no such task.

@@ -122,7 +122,7 @@
 								<span class="text-sm text-ink-soft">{off(answer.is, tried!)}</span>
 								<span class="block text-sm text-ink-soft">
 									{answer.why}
-									{#if answer.worked && answer.right}<a
+									{#if answer.worked && answer.right && questions.every((one) => one.tried !== null)}<a
 											class="link"
 											href="/bench/{answer.worked.by}?{linkOf(rounded(answer.worked.input))}">See it drawn</a
 										>{/if}
@@ -138,7 +138,12 @@
 					{#if answer && !answer.right && answer.worked}
 						<tr>
 							<td colspan="4" class="bg-accent-soft/30">
-								<Explained by={answer.worked.by} link={linkOf(rounded(answer.worked.input))} />
+								<Explained
+									by={answer.worked.by}
+									link={linkOf(rounded(answer.worked.input))}
+									{ask}
+									drawn={questions.every((one) => one.tried !== null)}
+								/>
 							</td>
 						</tr>
 					{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import '@fontsource/stix-two-math/400.css';
 	import '$lib/charts/bench-drawing.css';
 	import '$lib/help/help-drawing.css';
 	import '$lib/help/help-text.css';

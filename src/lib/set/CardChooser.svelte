@@ -40,11 +40,13 @@
 				matches([card.name, card.group, ...card.trains, card.summary].join(' '), typed)
 		)
 	);
-	/** The chosen card is seen when the list comes. */
-	const seen = (list: HTMLElement): void => {
-		const chosen = list.querySelector<HTMLElement>('[data-chosen]');
-		if (chosen) list.scrollTop = chosen.offsetTop - list.offsetTop - 40;
-	};
+	let list = $state<HTMLElement | null>(null);
+	// Whichever card is chosen, by whom ever: it is seen.
+	$effect(() => {
+		const chosen = value && list?.querySelector<HTMLElement>('[data-chosen]');
+		const scroller = list?.parentElement?.closest<HTMLElement>('[data-command-list]');
+		if (chosen && scroller) scroller.scrollTop = chosen.offsetTop - scroller.offsetTop - 40;
+	});
 </script>
 
 <div class="grid grid-cols-2 gap-2 sm:grid-cols-4">
@@ -86,7 +88,7 @@
 		aria-label="Cards found"
 	>
 		<Command.Viewport>
-			<div {@attach (element) => seen(element.closest<HTMLElement>('[data-command-list]')!)}>
+			<div bind:this={list}>
 				{#each found as card (card.id)}
 					<Command.Item
 						value={card.id}

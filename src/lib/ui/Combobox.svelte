@@ -1,4 +1,5 @@
 <script lang="ts" generics="V extends string">
+	import { tick } from 'svelte';
 	import { Combobox } from 'bits-ui';
 	import Check from '@lucide/svelte/icons/check';
 	import X from '@lucide/svelte/icons/x';
@@ -27,6 +28,13 @@
 	const groups = $derived(grouped(choices.filter(({ text }) => matches(text, typed))));
 	const chosen = $derived(choices.filter((one) => value.includes(one.value)));
 	let field = $state<HTMLElement | null>(null);
+	let input = $state<HTMLElement | null>(null);
+	/** What is chosen stands before the field; in it the next name is typed. */
+	async function clear(): Promise<void> {
+		typed = '';
+		await tick();
+		if (input instanceof HTMLInputElement) input.value = '';
+	}
 </script>
 
 <div class="grid gap-1">
@@ -47,6 +55,7 @@
 		<Combobox.Root
 			type="multiple"
 			bind:value={value as string[]}
+			onValueChange={() => void clear()}
 			onOpenChange={(open) => !open && (typed = '')}
 			{...name ? { name } : {}}
 		>
@@ -57,6 +66,7 @@
 				placeholder={chosen.length === 0 ? hint : ''}
 				class="min-w-24 grow bg-transparent outline-none"
 				clearOnDeselect
+				bind:ref={input}
 				oninput={(event) => (typed = event.currentTarget.value)}
 				onfocus={(event) => event.currentTarget.select()}
 			/>

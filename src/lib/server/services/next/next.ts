@@ -44,7 +44,7 @@ export function nextOf({
 			return {
 				card: trains,
 				conditions: NO_CONDITIONS,
-				why: `trains what was named here: ${FAULT_NAMES[kind].toLowerCase()}`
+				why: `it trains what was named here, ${FAULT_NAMES[kind].toLowerCase()}`
 			};
 	}
 	if (verdict !== 'met') return same('the same again, until the standard is met');

@@ -95,7 +95,7 @@
 	{/if}
 
 	<div class="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1" data-testid="next">
-		<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”, because {data.next.why}.</p>
+		<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”: {data.next.why}.</p>
 		<form method="POST" action="?/next" use:enhance class="no-print">
 			{#if data.next.isSet}<span class="text-ink-soft">✓ It is set.</span>
 			{:else}<button class="button {data.mayRemark ? 'button-main' : ''}"
