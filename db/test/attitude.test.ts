@@ -170,7 +170,7 @@ describe('what a student has really flown', () => {
 		expect(records.map(({ id }) => id)).toEqual(
 			expect.arrayContaining(['level', 'turn', 'descent', 'level-off'])
 		);
-		expect(await manoeuvresOf(at.db, other.id)).toEqual({ records: [], leanings: [] });
+		expect(await manoeuvresOf(at.db, other.id)).toEqual({ records: [], navigation: [], leanings: [] });
 		expect(await blindTurnsOf(at.db, (await findAttempt(at.db, compass.id))!)).toHaveLength(3);
 	});
 

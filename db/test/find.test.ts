@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { DRILL_IDS } from '@hanza/core';
 import { cardCatalog } from '../../data/index.js';
 import { addAssignment, addCard } from '../../src/lib/server/data/index.js';
 import { findable } from '../../src/lib/server/services/index.js';
@@ -53,8 +54,13 @@ describe('what can be gone to by name', () => {
 				note: ''
 			});
 		const [task] = [await set(student.id), await set(other.id)];
-		expect(await findable(at.db, student)).toEqual([
+		const found = await findable(at.db, student);
+		const common = new Set(['Bench', 'Drills', 'Faults', 'Aircraft', 'Areas']);
+		expect(found.filter(({ group }) => !common.has(group))).toEqual([
 			{ group: 'Tasks', text: card.name, href: `/brief/${task}` }
 		]);
+		// What is there for everybody: every calculation and drill by its name.
+		expect(found).toContainEqual({ group: 'Bench', text: 'Reversal', href: '/bench/reversal' });
+		expect(found.filter(({ group }) => group === 'Drills')).toHaveLength(DRILL_IDS.length);
 	});
 });

@@ -143,7 +143,7 @@ export const Loading = Type.Object(
 export type Loading = Static<typeof Loading>;
 
 /** Masses and arms, m behind the datum, with the limits of the aircraft. */
-export const LoadingData = Type.Object(
+const LoadingData = Type.Object(
 	{
 		emptyMassKg: positive('kg'),
 		emptyArmM: positive('m'),
@@ -179,7 +179,7 @@ export const LoadingData = Type.Object(
 	},
 	closed
 );
-export type LoadingData = Static<typeof LoadingData>;
+type LoadingData = Static<typeof LoadingData>;
 
 const Engine = Type.Object(
 	{

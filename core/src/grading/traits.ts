@@ -3,10 +3,10 @@ import type { TaskCard } from '../training/index.js';
 import { MANOEUVRES, manoeuvreOf } from './manoeuvres.js';
 
 /** How much a card asks at once: 1 for one thing, 2 for several, 3 for several with trouble. */
-export type Difficulty = 1 | 2 | 3;
+type Difficulty = 1 | 2 | 3;
 
 /** What a list says of a card. */
-export interface CardTraits {
+interface CardTraits {
 	/** Manoeuvres and kinds of path, in the order of the card, each once. */
 	trains: string[];
 	difficulty: Difficulty;

@@ -128,9 +128,9 @@
 		>
 	{/each}
 </nav>
-<h1 class="mt-3"><Term to={HELP[id]}>{tool.name}</Term></h1>
+<h1 class="mt-1.5"><Term to={HELP[id]}>{tool.name}</Term></h1>
 
-<div class="mt-3 grid items-start gap-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
+<div class="mt-2 grid items-start gap-4 lg:grid-cols-[16.5rem_minmax(0,1fr)]">
 	<section
 		class="sheet grid grid-cols-2 gap-3 p-4 lg:grid-cols-1 print:grid-cols-4 print:gap-x-3 print:gap-y-1 print:p-2"
 		aria-label="Given"

@@ -323,7 +323,7 @@
 							</li>
 						{/each}
 					</ol>
-				{:else if task.problem}<p class="text-limit" role="alert">{task.problem}</p>
+				{:else if task.problem}<p class="text-limit" role="status">{task.problem}</p>
 				{:else}<p class="text-sm text-ink-soft" role="status">The robot is flying it.</p>{/if}
 			</div>
 		{/if}

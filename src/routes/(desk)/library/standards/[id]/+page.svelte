@@ -55,53 +55,56 @@
 			</label>
 		{/each}
 	</fieldset>
-	<fieldset class="sheet min-w-0 overflow-x-auto" disabled={!data.mine}>
-		<table class="table">
-			<thead>
-				<tr>
-					<th>Item</th><th class="number">Above</th><th class="number">Below</th><th
-						class="w-24 whitespace-normal">Decides the verdict</th
-					>
-					{#each data.beside as name (name)}<th
-							class="number w-28 align-bottom text-sm whitespace-normal text-ink-soft">{name}</th
-						>{/each}
-				</tr>
-			</thead>
-			<tbody>
-				{#each data.items as item (item.kind)}
+	<fieldset class="sheet min-w-0" disabled={!data.mine}>
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+		<div class="overflow-x-auto" role="region" aria-label="Limits, item by item" tabindex="0">
+			<table class="table">
+				<thead>
 					<tr>
-						<td class="whitespace-nowrap">{item.name}, {item.unit}</td>
-						{#each ['above', 'below'] as const as side (side)}
-							{@const field = `${item.kind}-${side}`}
-							<td class="number">
-								<input
-									class="field w-24 text-right"
-									name={field}
-									inputmode="decimal"
-									aria-label="{item.name} {side}"
-									value={typed(field, item[side])}
-								/>
-								<span class="block"
-									><FieldError words={refused.errors[field]} name="{item.name} {side}" /></span
-								>
-							</td>
-						{/each}
-						<td>
-							<Checkbox
-								label="{item.name} decides the verdict"
-								unseen
-								name="{item.kind}-decisive"
-								value="yes"
-								checked={form ? typed(`${item.kind}-decisive`, '') === 'yes' : item.decisive}
-							/>
-						</td>
-						{#each item.beside as one, i (i)}
-							<td class="number whitespace-nowrap text-ink-soft">{sides(one)}</td>
-						{/each}
+						<th>Item</th><th class="number">Above</th><th class="number">Below</th><th
+							class="w-24 whitespace-normal">Decides the verdict</th
+						>
+						{#each data.beside as name (name)}<th
+								class="number w-28 align-bottom text-sm whitespace-normal text-ink-soft">{name}</th
+							>{/each}
 					</tr>
-				{/each}
-			</tbody>
-		</table>
+				</thead>
+				<tbody>
+					{#each data.items as item (item.kind)}
+						<tr>
+							<td class="whitespace-nowrap">{item.name}, {item.unit}</td>
+							{#each ['above', 'below'] as const as side (side)}
+								{@const field = `${item.kind}-${side}`}
+								<td class="number">
+									<input
+										class="field w-24 text-right"
+										name={field}
+										inputmode="decimal"
+										aria-label="{item.name} {side}"
+										value={typed(field, item[side])}
+									/>
+									<span class="block"
+										><FieldError words={refused.errors[field]} name="{item.name} {side}" /></span
+									>
+								</td>
+							{/each}
+							<td>
+								<Checkbox
+									label="{item.name} decides the verdict"
+									unseen
+									name="{item.kind}-decisive"
+									value="yes"
+									checked={form ? typed(`${item.kind}-decisive`, '') === 'yes' : item.decisive}
+								/>
+							</td>
+							{#each item.beside as one, i (i)}
+								<td class="number whitespace-nowrap text-ink-soft">{sides(one)}</td>
+							{/each}
+						</tr>
+					{/each}
+				</tbody>
+			</table>
+		</div>
 	</fieldset>
 	<fieldset class="sheet grid min-w-0 gap-3 p-3 sm:grid-cols-4" disabled={!data.mine}>
 		{#each RULES as [name, label, value] (name)}
