@@ -104,8 +104,8 @@
 					<div class="what">
 						<span class="font-semibold">{task.name}</span>
 						<span class="block text-sm text-ink-soft">
-							{#if task.instructorName}{task.instructorName},
-							{/if}{formatDay(task.createdAt)} · {task.flown === 0
+							{task.instructorName ? `${task.instructorName}, ` : ''}{formatDay(task.createdAt)} · {task.flown ===
+							0
 								? 'not flown yet'
 								: `flown ${task.flown} time${task.flown === 1 ? '' : 's'}`}{task.note
 								? ` · ${task.note}`
