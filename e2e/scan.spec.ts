@@ -55,7 +55,7 @@ test('a veiled flight: only what is looked at can be read, and the debrief says 
 		.textContent();
 	const [minutes, seconds] = clock!.split(':').map(Number);
 	expect(Math.abs(minutes! * 60 + seconds! - began)).toBeLessThanOrEqual(1);
-	await expect(scan.getByRole('combobox')).toHaveValue('t');
+	await expect(scan.getByRole('combobox')).toHaveText('T');
 	await expect(scan.getByTestId('scan-measures')).toContainText('back to attitude');
 	// Another school sees the same looks with other eyes.
 	const rounds = () => scan.getByTestId('scan-measures').textContent();

@@ -1,7 +1,7 @@
 // Every schema by which the browser checks what it is given: their validators are made when the application is built.
 // "common" comes with every page; the others with what imports src/lib/contracts/ready/NAME.
 import type { TSchema } from '@sinclair/typebox';
-import { RECORDING_HEADERS, TaskCard } from '@hanza/core';
+import { Area, RECORDING_HEADERS, TaskCard } from '@hanza/core';
 import { GamepadSetup } from '../src/lib/cockpit/controls/gamepad.js';
 import { KeySetup } from '../src/lib/cockpit/controls/keymap.js';
 import { API } from '../src/lib/contracts/api.js';
@@ -19,6 +19,7 @@ const common = (Object.values(API) as Endpoint[])
 export const BROWSER_SCHEMAS: Record<string, TSchema[]> = {
 	common: [...common, ...RECORDING_HEADERS, Waiting],
 	card,
+	area: [Area],
 	flight,
 	controls: [GamepadSetup, KeySetup],
 	tap: [Sheet, Outgoing]

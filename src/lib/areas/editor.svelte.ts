@@ -1,5 +1,6 @@
 import { validateArea, HanzaError, type Area } from '@hanza/core';
 import { API } from '$lib/contracts/api.js';
+import '$lib/contracts/ready/area.js';
 import { call, CallError } from '$lib/contracts/client.js';
 import type { PlanPoint } from '$lib/plan/overlay.js';
 import { movableOf, nearestOf, withMoved, withNew, without, withPlace, type Movable } from './change.js';
