@@ -55,9 +55,9 @@
 			</label>
 		{/each}
 	</fieldset>
-	<fieldset class="sheet min-w-0" disabled={!data.mine}>
-		<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-		<div class="overflow-x-auto" role="region" aria-label="Limits, item by item" tabindex="0">
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<div class="sheet overflow-x-auto" role="region" aria-label="Limits, item by item" tabindex="0">
+		<fieldset class="min-w-0" disabled={!data.mine}>
 			<table class="table">
 				<thead>
 					<tr>
@@ -104,8 +104,8 @@
 					{/each}
 				</tbody>
 			</table>
-		</div>
-	</fieldset>
+		</fieldset>
+	</div>
 	<fieldset class="sheet grid min-w-0 gap-3 p-3 sm:grid-cols-4" disabled={!data.mine}>
 		{#each RULES as [name, label, value] (name)}
 			<label class="grid content-between gap-1"
