@@ -6,7 +6,7 @@ import { hashPassword } from '../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../data/index.js';
 import { beginFlying, flightSeconds, flyFor, pictures, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
-import { choose } from './support/controls.js';
+import { choose } from '../scripts/desk-hands.mjs';
 import { setWho, unfold } from './support/tasks.js';
 import { enterAs, signIn } from './support/people.js';
 

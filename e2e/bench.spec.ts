@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose } from './support/controls.js';
+import { choose } from '../scripts/desk-hands.mjs';
 import { enterAs } from './support/people.js';
 
 test('a lesson’s hold is prepared on a phone, the wind dragged, and the link sent; the student tries first', async ({

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { shortCard, studentWithTask } from './support/database.js';
-import { choose } from './support/controls.js';
+import { choose } from '../scripts/desk-hands.mjs';
 import { setWho, unfold } from './support/tasks.js';
 import { enterAs } from './support/people.js';
 

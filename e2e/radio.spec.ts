@@ -3,7 +3,7 @@ import { Flight, setupOf, withPlaces, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
 import { beginFlying, flyFor } from './support/cockpit.js';
 import { studentWithTask } from './support/database.js';
-import { choose } from './support/controls.js';
+import { choose } from '../scripts/desk-hands.mjs';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
 

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { beginFlying, flightSeconds, flyFor, press } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
-import { choose } from './support/controls.js';
+import { choose } from '../scripts/desk-hands.mjs';
 import { enterAs, signIn } from './support/people.js';
 
 /** Looks as a hub and spoke by the number keys, for some seconds. */

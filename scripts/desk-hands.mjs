@@ -1,9 +1,14 @@
-// What scripts do at the desk and in the cockpit as a person would.
+// What scripts and tests do at the desk and in the cockpit as a person would.
+import { expect } from '@playwright/test';
 
 /** Chooses in a list of the application: by value, by its words, or the nth. */
 export async function choose(control, what) {
 	const list = control.page().locator('[data-select-content]');
-	await control.click();
+	await expect(async () => {
+		// A press before the page has woken up opens nothing.
+		if (!(await list.isVisible())) await control.click();
+		await expect(list).toBeVisible({ timeout: 1500 });
+	}).toPass({ timeout: 20_000 });
 	const option =
 		typeof what === 'string'
 			? list.locator(`[role="option"][data-value="${what}"]`)
@@ -11,7 +16,7 @@ export async function choose(control, what) {
 				? list.getByRole('option', { name: what.label, exact: true })
 				: list.getByRole('option').nth(what.index);
 	await option.click();
-	await list.waitFor({ state: 'hidden' });
+	await expect(list).toBeHidden();
 }
 
 /** Sets a task: who, which card (by its words), and what is folded. */

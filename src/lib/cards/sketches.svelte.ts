@@ -3,9 +3,6 @@ import { API } from '$lib/contracts/api.js';
 import { call } from '$lib/contracts/client.js';
 import { Robots } from '$lib/workers/robots.js';
 
-const SEED = 1;
-const LONGEST_SECONDS = 1800;
-
 /** Small pictures of cards that nobody has drawn yet: flown by the steady robot here, one after the other. */
 export class Sketches {
 	found = $state.raw<Record<string, Sketch>>({});
@@ -30,14 +27,11 @@ export class Sketches {
 				const aircraft = this.shelf.aircraft.find((one) => one.id === card.aircraft);
 				const area = this.shelf.areas.find((one) => one.id === card.area);
 				if (!aircraft || !area) continue;
-				const flown = await this.robots.fly({
+				const flown = await this.robots.flySteady({
 					card,
 					aircraft,
 					area,
-					standard: this.shelf.standard,
-					pilot: 'steady',
-					seed: SEED,
-					longestSeconds: LONGEST_SECONDS
+					standard: this.shelf.standard
 				});
 				if (!this.closed) this.found = { ...this.found, [id]: sketchOf(flown.track, flown.times) };
 			} catch {

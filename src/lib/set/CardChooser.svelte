@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Command } from 'bits-ui';
+	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import { matches } from '$lib/ui/choices.js';
 	import Hint from '$lib/ui/Hint.svelte';
 	import Select from '$lib/ui/Select.svelte';
@@ -102,11 +103,7 @@
 							<span class={card.id === value ? 'font-semibold' : ''}>{card.name}</span>
 							<span class="block truncate text-sm text-ink-soft">{card.trains.join(', ')}</span>
 						</span>
-						<span
-							class="shrink-0 text-sm text-ink-soft"
-							title={card.because.join(', ') || HARD[card.difficulty]}
-							>{'●'.repeat(card.difficulty)}{'○'.repeat(3 - card.difficulty)}</span
-						>
+						<Difficulty level={card.difficulty} because={card.because} />
 					</Command.Item>
 				{:else}<p class="px-2 py-2 text-ink-soft">No card has these words.</p>{/each}
 			</div>

@@ -1,5 +1,4 @@
 import {
-	HanzaError,
 	NO_CONDITIONS,
 	oneStepHarder,
 	sketchOf,
@@ -41,8 +40,6 @@ export interface Preview {
 }
 
 const AFTER_MS = 250;
-const SEED = 1;
-const LONGEST_SECONDS = 1800;
 /** Of the two words for wind: off the heading of the start, and how strong. */
 const WIND_OFF_DEG = 60;
 const SOME_WIND = { windSpeedKt: 15, gustKt: 0, turbulence: 'none' } as const;
@@ -162,14 +159,11 @@ export class TaskSetting {
 		this.flying = true;
 		try {
 			const set = withConditions(card, $state.snapshot(this.conditions), aircraft);
-			const flown = await this.robots.fly({
+			const flown = await this.robots.flySteady({
 				card: set,
 				aircraft,
 				area,
-				standard: $state.snapshot(standard) as Standard,
-				pilot: 'steady',
-				seed: SEED,
-				longestSeconds: LONGEST_SECONDS
+				standard: $state.snapshot(standard) as Standard
 			});
 			if (mine !== this.flight) return;
 			this.preview = {
@@ -184,10 +178,7 @@ export class TaskSetting {
 		} catch (error) {
 			if (mine !== this.flight) return;
 			this.preview = null;
-			this.problem =
-				error instanceof HanzaError || error instanceof Error
-					? error.message.replace(/^\/\w+ /, '')
-					: 'This cannot be flown.';
+			this.problem = error instanceof Error ? error.message.replace(/^\/\w+ /, '') : 'This cannot be flown.';
 		} finally {
 			if (mine === this.flight) this.flying = false;
 		}

@@ -3,6 +3,9 @@ import type { FlownAnswer, FlyRequest } from '$lib/workers/analysis.messages.js'
 
 export type Flown = Omit<NonNullable<FlownAnswer['flown']>, 'recording'> & { track: Track };
 
+const SEED = 1;
+const LONGEST_SECONDS = 1800;
+
 /** Robots that fly cards in a worker of their own, one after the other. */
 export class Robots {
 	private readonly worker = new Worker(new URL('./analysis.worker.ts', import.meta.url), {
@@ -35,6 +38,11 @@ export class Robots {
 			this.waiting.set(id, { done, failed });
 			this.worker.postMessage({ ...request, id } satisfies FlyRequest);
 		});
+	}
+
+	/** As the steady robot flies it, always the same, to look at before it is set. */
+	flySteady(request: Pick<FlyRequest, 'card' | 'aircraft' | 'area' | 'standard'>): Promise<Flown> {
+		return this.fly({ ...request, pilot: 'steady', seed: SEED, longestSeconds: LONGEST_SECONDS });
 	}
 
 	close(): void {

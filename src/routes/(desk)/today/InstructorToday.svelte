@@ -6,7 +6,8 @@
 	import Term from '$lib/help/Term.svelte';
 	import type { PageData } from './$types';
 
-	const { day }: { day: NonNullable<PageData['desk']> } = $props();
+	type Day = NonNullable<PageData['desk']>;
+	const { day }: { day: Day } = $props();
 	const nothing = $derived(
 		day.inTheAir.length +
 			day.unseen.length +
@@ -21,18 +22,23 @@
 	let opened = $state<Record<string, boolean>>({});
 </script>
 
-{#snippet list(title: string, id: string, count: number, rows: Snippet)}
-	{#if count > 0}
+{#snippet list<Row>(title: string, rows: readonly Row[], keyOf: (row: Row) => string, row: Snippet<[Row]>)}
+	{#if rows.length > 0}
 		<section aria-label={title}>
 			<h2 class="mt-5 flex items-baseline gap-2">
-				{title} <span class="font-normal text-ink-soft">{count}</span>
+				{title} <span class="font-normal text-ink-soft">{rows.length}</span>
 			</h2>
-			<ul class="sheet mt-1.5 divide-y divide-line">{@render rows()}</ul>
-			{#if count > MOST}
+			<ul class="sheet mt-1.5 divide-y divide-line">
+				{#each opened[title] ? rows : rows.slice(0, MOST) as one (keyOf(one))}
+					<li class="row">{@render row(one)}</li>
+				{/each}
+			</ul>
+			{#if rows.length > MOST}
 				<button
 					class="button mt-1.5"
-					onclick={() => (opened[id] = !opened[id])}
-					aria-expanded={opened[id] ?? false}>{opened[id] ? `The first ${MOST}` : `All ${count}`}</button
+					onclick={() => (opened[title] = !opened[title])}
+					aria-expanded={opened[title] ?? false}
+					>{opened[title] ? `The first ${MOST}` : `All ${rows.length}`}</button
 				>
 			{/if}
 		</section>
@@ -44,104 +50,82 @@
 	<a class="button button-main" href="/set">Set a task</a>
 </div>
 
-{#snippet air()}
-	{#each day.inTheAir as flight (flight.id)}
-		<li class="row">
-			<a class="who" href="/students/{flight.studentId}">{flight.studentName}</a>
-			<span class="what">{flight.cardName}, in the air since {formatMoment(flight.startedAt)}</span>
-			<a class="button button-main" href="/watch/{flight.id}">Watch</a>
-		</li>
-	{/each}
+{#snippet air(flight: Day['inTheAir'][number])}
+	<a class="who" href="/students/{flight.studentId}">{flight.studentName}</a>
+	<span class="what">{flight.cardName}, in the air since {formatMoment(flight.startedAt)}</span>
+	<a class="button button-main" href="/watch/{flight.id}">Watch</a>
 {/snippet}
-{@render list('In the air now', 'air', day.inTheAir.length, air)}
+{@render list('In the air now', day.inTheAir, ({ id }) => id, air)}
 
-{#snippet unseen()}
-	{#each day.unseen.slice(0, opened.unseen ? Infinity : MOST) as flight (flight.id)}
-		<li class="row">
-			<a class="who" href="/students/{flight.studentId}">{flight.studentName}</a>
-			<span class="what">
-				<a href="/debrief/{flight.id}">{flight.cardName}</a>
-				<span class="block text-sm text-ink-soft"
-					>{formatMoment(flight.startedAt)}{flight.faults.length > 0
-						? `: ${[...new Set(flight.faults)].join(', ').toLowerCase()}`
-						: ''}</span
-				>
-			</span>
-			<span class="w-28"><Verdict verdict={flight.verdict} /></span>
-			<span class="w-8 text-right">{flight.score === null ? '' : Math.round(flight.score)}</span>
-			<form method="POST" action="?/looked" use:enhance>
-				<button
-					class="button"
-					name="attempt"
-					value={flight.id}
-					aria-label="Looked at: {flight.cardName}, {flight.studentName}">Looked at</button
-				>
+{#snippet unseen(flight: Day['unseen'][number])}
+	<a class="who" href="/students/{flight.studentId}">{flight.studentName}</a>
+	<span class="what">
+		<a href="/debrief/{flight.id}">{flight.cardName}</a>
+		<span class="block text-sm text-ink-soft"
+			>{formatMoment(flight.startedAt)}{flight.faults.length > 0
+				? `: ${[...new Set(flight.faults)].join(', ').toLowerCase()}`
+				: ''}</span
+		>
+	</span>
+	<span class="w-28"><Verdict verdict={flight.verdict} /></span>
+	<span class="w-8 text-right">{flight.score === null ? '' : Math.round(flight.score)}</span>
+	<form method="POST" action="?/looked" use:enhance>
+		<button
+			class="button"
+			name="attempt"
+			value={flight.id}
+			aria-label="Looked at: {flight.cardName}, {flight.studentName}">Looked at</button
+		>
+	</form>
+{/snippet}
+{@render list('Flown and not looked at', day.unseen, ({ id }) => id, unseen)}
+
+{#snippet again(fault: Day['cameAgain'][number])}
+	<a class="who" href="/students/{fault.studentId}/faults">{fault.studentName}</a>
+	<span class="what">
+		<span class="text-caution" aria-hidden="true">▲</span>
+		<Term to="faults#{fault.kind}">{fault.name}</Term>
+		<span class="block text-sm text-ink-soft"
+			>in {fault.ofLastThree} of the last three flights, the last
+			<a href="/debrief/{fault.newestId}">here</a></span
+		>
+	</span>
+	{#if fault.card}
+		{#if fault.isSet}<span class="text-ink-soft">✓ “{fault.card.name}” is set</span>
+		{:else}
+			<form method="POST" action="?/train" use:enhance>
+				<input type="hidden" name="student" value={fault.studentId} />
+				<button class="button" name="fault" value={fault.kind}>Set “{fault.card.name}”</button>
 			</form>
-		</li>
-	{/each}
+		{/if}
+	{/if}
 {/snippet}
-{@render list('Flown and not looked at', 'unseen', day.unseen.length, unseen)}
+{@render list('Came again', day.cameAgain, ({ studentId, kind }) => `${studentId} ${kind}`, again)}
 
-{#snippet again()}
-	{#each day.cameAgain.slice(0, opened.again ? Infinity : MOST) as fault (`${fault.studentId} ${fault.kind}`)}
-		<li class="row">
-			<a class="who" href="/students/{fault.studentId}/faults">{fault.studentName}</a>
-			<span class="what">
-				<span class="text-caution" aria-hidden="true">▲</span>
-				<Term to="faults#{fault.kind}">{fault.name}</Term>
-				<span class="block text-sm text-ink-soft"
-					>in {fault.ofLastThree} of the last three flights, the last
-					<a href="/debrief/{fault.newestId}">here</a></span
-				>
-			</span>
-			{#if fault.card}
-				{#if fault.isSet}<span class="text-ink-soft">✓ “{fault.card.name}” is set</span>
-				{:else}
-					<form method="POST" action="?/train" use:enhance>
-						<input type="hidden" name="student" value={fault.studentId} />
-						<button class="button" name="fault" value={fault.kind}>Set “{fault.card.name}”</button>
-					</form>
-				{/if}
-			{/if}
-		</li>
-	{/each}
+{#snippet notBegun(task: Day['notBegun'][number])}
+	<a class="who" href="/students/{task.studentId}">{task.studentName}</a>
+	<span class="what">{task.cardName} <span class="text-sm text-ink-soft">set {days(task.days)}</span></span>
+	<form method="POST" action="?/takeBack" use:enhance>
+		<button
+			class="button"
+			name="assignment"
+			value={task.id}
+			aria-label="Take back: {task.cardName}, {task.studentName}">Take back</button
+		>
+	</form>
 {/snippet}
-{@render list('Came again', 'again', day.cameAgain.length, again)}
+{@render list('Set and not begun', day.notBegun, ({ id }) => id, notBegun)}
 
-{#snippet notBegun()}
-	{#each day.notBegun.slice(0, opened.notBegun ? Infinity : MOST) as task (task.id)}
-		<li class="row">
-			<a class="who" href="/students/{task.studentId}">{task.studentName}</a>
-			<span class="what"
-				>{task.cardName} <span class="text-sm text-ink-soft">set {days(task.days)}</span></span
-			>
-			<form method="POST" action="?/takeBack" use:enhance>
-				<button
-					class="button"
-					name="assignment"
-					value={task.id}
-					aria-label="Take back: {task.cardName}, {task.studentName}">Take back</button
-				>
-			</form>
-		</li>
-	{/each}
+{#snippet silent(one: Day['silent'][number])}
+	<a class="who" href="/students/{one.studentId}">{one.studentName}</a>
+	<span class="what"
+		>{one.days === null ? 'has not flown yet' : `last flight ${days(one.days)}`}{one.open === 0
+			? ', and nothing is set'
+			: `, ${one.open} set`}</span
+	>
+	<a class="button" href="/set?student={one.studentId}">Set a task</a>
 {/snippet}
-{@render list('Set and not begun', 'notBegun', day.notBegun.length, notBegun)}
-
-{#snippet silent()}
-	{#each day.silent.slice(0, opened.silent ? Infinity : MOST) as one (one.studentId)}
-		<li class="row">
-			<a class="who" href="/students/{one.studentId}">{one.studentName}</a>
-			<span class="what"
-				>{one.days === null ? 'has not flown yet' : `last flight ${days(one.days)}`}{one.open === 0
-					? ', and nothing is set'
-					: `, ${one.open} set`}</span
-			>
-			<a class="button" href="/set?student={one.studentId}">Set a task</a>
-		</li>
-	{/each}
-{/snippet}
-{@render list('Not seen for long', 'silent', day.silent.length, silent)}
+{@render list('Not seen for long', day.silent, ({ studentId }) => studentId, silent)}
 
 {#if nothing}
 	<p class="mt-4 text-ink-soft">

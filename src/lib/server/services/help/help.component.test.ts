@@ -18,8 +18,9 @@ describe('the handbook in the application', () => {
 	});
 
 	it('an example says what the core works out now', () => {
-		// 90 kt at 15° in standard rate, by the formula of the page.
-		expect(helpPage('turns').html).toMatch(/1[3-9](\.\d)?°/);
+		// tan φ = V ω / g by hand, at the Bench's usual 100 kt and three degrees a second.
+		const bankDeg = (Math.atan((100 * 0.514444 * (Math.PI / 60)) / 9.80665) * 180) / Math.PI;
+		expect(helpPage('turns').html).toContain(`<td>Bank</td><td>${bankDeg.toFixed(1)}°</td>`);
 		const holds = helpPage('holds').html;
 		expect(holds).toContain('class="bench-drawing');
 		expect(holds).toMatch(/times the inbound correction/);

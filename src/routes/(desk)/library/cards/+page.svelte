@@ -2,6 +2,7 @@
 	import { onMount } from 'svelte';
 	import { enhance } from '$app/forms';
 	import { formatClock } from '@hanza/core';
+	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import type { Sketches } from '$lib/cards/sketches.svelte.js';
 	import SketchPicture from '$lib/charts/SketchPicture.svelte';
 	import FieldError from '$lib/ui/FieldError.svelte';
@@ -116,12 +117,7 @@
 							: ''}</span
 				>
 			{:else if id === 'trains'}<span class="text-sm">{row.trains.join(', ')}</span>
-			{:else if id === 'hard'}
-				<span title={row.because.join(', ')} class="text-sm whitespace-nowrap text-ink-soft"
-					>{'●'.repeat(row.difficulty)}{'○'.repeat(3 - row.difficulty)}<span class="sr-only">
-						{row.difficulty} of 3{row.because.length > 0 ? `: ${row.because.join(', ')}` : ''}</span
-					></span
-				>
+			{:else if id === 'hard'}<Difficulty level={row.difficulty} because={row.because} />
 			{:else if id === 'time'}{sketchOfRow(row) ? formatClock(sketchOfRow(row)!.seconds) : ''}
 			{:else if id === 'flown'}
 				<span class="text-sm">
