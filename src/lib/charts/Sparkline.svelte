@@ -1,4 +1,6 @@
 <script lang="ts">
+	import Tip from '$lib/ui/Tip.svelte';
+
 	/** Values of a row of flights, 0 to 1, oldest first. */
 	interface Point {
 		id: string;
@@ -41,11 +43,15 @@
 	/>
 	{#each seen as point (point.id)}
 		{#if point.href}
-			<a href={point.href} aria-label="{point.text ?? ''}{point.failed ? ', not met' : ', met'}">
-				<title>{point.text}</title>
-				<rect x={point.x - reach} y="0" width={2 * reach} height={HEIGHT} class="reach" />
-				{@render dot(point)}
-			</a>
+			{@const words = `${point.text ?? ''}${point.failed ? ', not met' : ', met'}`}
+			<Tip text={words}>
+				{#snippet children(props)}
+					<a {...props} href={point.href} aria-label={words}>
+						<rect x={point.x - reach} y="0" width={2 * reach} height={HEIGHT} class="reach" />
+						{@render dot(point)}
+					</a>
+				{/snippet}
+			</Tip>
 		{:else}{@render dot(point)}{/if}
 	{/each}
 </svg>

@@ -41,12 +41,13 @@
 			><kbd>{names('nameFailure')}</kbd> name a failure</button
 		>
 	</span>
+	<!-- Nothing to see while all is kept: only a loss is worth a look. -->
 	<span role="status" data-testid="upload">
 		{#if cockpit.upload === 'offline'}
-			<span class="text-panel-caution">No connection: kept here, {cockpit.waiting} s waiting to be sent</span>
-		{:else}<span class="text-panel-edge" aria-hidden="true">●</span><span class="sr-only"
-				>Recording is kept</span
-			>{/if}
+			<span class="text-panel-caution"
+				>▲ No connection: kept here, {cockpit.waiting} s waiting to be sent</span
+			>
+		{:else}<span class="sr-only">Recording is kept</span>{/if}
 	</span>
 	<!-- The warner in words, for those who fly without sound. -->
 	<span class="font-bold text-panel-caution" role="alert"

@@ -1,18 +1,27 @@
 <script lang="ts">
 	import { RECORDING_RATE_HZ } from '@hanza/core';
 	import type { AttemptRow } from '$lib/contracts/views.js';
+	import DateField from '$lib/ui/DateField.svelte';
 	import { formatDuration, formatMoment, tally } from '$lib/ui/format.js';
 	import Table from '$lib/ui/Table.svelte';
 	import Verdict from '$lib/ui/Verdict.svelte';
 
 	const { flights, caption }: { flights: AttemptRow[]; caption: string } = $props();
+	/** From this day on. */
+	let since = $state<string | null>(null);
+	const shown = $derived(
+		since === null
+			? flights
+			: flights.filter(({ startedAt }) => new Date(startedAt) >= new Date(`${since}T00:00`))
+	);
 	const STATES = { flying: 'not finished', interrupted: 'broken off', finished: '' };
 </script>
 
 <Table
 	{caption}
-	empty="Nothing flown yet."
-	rows={flights}
+	empty={flights.length === 0 ? 'Nothing flown yet.' : 'Nothing flown since that day.'}
+	rows={shown}
+	filterFrom={flights.length < 8 ? 99 : 1}
 	href={({ id, status }) => (status === 'flying' ? null : `/debrief/${id}`)}
 	columns={[
 		{ id: 'flown', head: 'Flown', value: (row) => new Date(row.startedAt).getTime() },
@@ -25,6 +34,9 @@
 		{ id: 'open', head: '', number: true }
 	]}
 >
+	{#snippet tools()}
+		{#if flights.length >= 8}<DateField label="Flown since" bind:value={since} />{/if}
+	{/snippet}
 	{#snippet cell(row, id)}
 		{#if id === 'flown'}<span class="whitespace-nowrap">{formatMoment(row.startedAt)}</span>
 		{:else if id === 'card'}{row.cardName}

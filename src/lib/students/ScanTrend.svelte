@@ -3,6 +3,7 @@
 	import type { ScanPoint } from '$lib/contracts/views.js';
 	import { formatMoment } from '$lib/ui/format.js';
 	import Sparkline from '$lib/charts/Sparkline.svelte';
+	import Table from '$lib/ui/Table.svelte';
 
 	interface Props {
 		points: ScanPoint[];
@@ -29,28 +30,37 @@
 				label="As the school goes, flight by flight"
 			/>
 		</div>
-		<table class="table stacks mt-2 text-sm">
-			<thead>
-				<tr>
-					<th>Flown</th><th>Card</th><th>School</th><th class="number">as the school goes</th>
-					<th class="number">back to attitude</th><th class="number">round</th>
-					<th class="number">stares</th><th class="number">left out</th>
-				</tr>
-			</thead>
-			<tbody>
-				{#each points as point (point.attemptId)}
-					<tr class={point.attemptId === here ? 'font-semibold' : ''}>
-						<td><a href="/debrief/{point.attemptId}">{formatMoment(point.startedAt)}</a></td>
-						<td>{point.cardName}</td>
-						<td>{SCHOOLS[point.school].name}</td>
-						<td class="number">{percent(point.schoolMatch)}</td>
-						<td class="number">{percent(point.returnRate)}</td>
-						<td class="number">{point.roundSeconds === null ? '–' : `${point.roundSeconds.toFixed(1)} s`}</td>
-						<td class="number">{point.fixations}</td>
-						<td class="number">{point.omissions}</td>
-					</tr>
-				{/each}
-			</tbody>
-		</table>
+		<div class="mt-2">
+			<Table
+				caption="Scans"
+				empty="No scan yet."
+				filterFrom={20}
+				rows={points.map((point) => ({ ...point, id: point.attemptId }))}
+				columns={[
+					{ id: 'flown', head: 'Flown', value: (row) => new Date(row.startedAt).getTime() },
+					{ id: 'card', head: 'Card', value: (row) => row.cardName },
+					{ id: 'school', head: 'School', value: (row) => SCHOOLS[row.school].name },
+					{ id: 'match', head: 'As the school goes', value: (row) => row.schoolMatch, number: true },
+					{ id: 'back', head: 'Back to attitude', value: (row) => row.returnRate, number: true },
+					{ id: 'round', head: 'Round', value: (row) => row.roundSeconds, number: true },
+					{ id: 'stares', head: 'Stares', value: (row) => row.fixations, number: true },
+					{ id: 'out', head: 'Left out', value: (row) => row.omissions, number: true }
+				]}
+			>
+				{#snippet cell(point, id)}
+					{#if id === 'flown'}<a
+							href="/debrief/{point.attemptId}"
+							class={point.attemptId === here ? 'font-semibold' : ''}>{formatMoment(point.startedAt)}</a
+						>
+					{:else if id === 'card'}{point.cardName}
+					{:else if id === 'school'}{SCHOOLS[point.school].name}
+					{:else if id === 'match'}{percent(point.schoolMatch)}
+					{:else if id === 'back'}{percent(point.returnRate)}
+					{:else if id === 'round'}{point.roundSeconds === null ? '–' : `${point.roundSeconds.toFixed(1)} s`}
+					{:else if id === 'stares'}{point.fixations}
+					{:else}{point.omissions}{/if}
+				{/snippet}
+			</Table>
+		</div>
 	</section>
 {/if}

@@ -73,7 +73,7 @@
 			<span
 				{...props}
 				{...keys ? {} : { tabindex: -1, onkeydown: undefined }}
-				class="block cursor-grab rounded-full border-2 {thumb} {upright ? 'h-3 w-7' : 'size-4'}"
+				class="thumb block cursor-grab rounded-full border-2 {thumb} {upright ? 'h-3 w-7' : 'size-4'}"
 				aria-label={label}
 				aria-valuemin={min}
 				aria-valuemax={max}

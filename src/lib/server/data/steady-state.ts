@@ -1,7 +1,9 @@
 import type { Knex } from 'knex';
 import type { SteadyStretch } from '@hanza/core';
 
-export type KnownStretch = SteadyStretch & { configurationId: string | null };
+export interface KnownStretch extends SteadyStretch {
+	configurationId: string | null;
+}
 
 export const addStretches = async (
 	db: Knex,
@@ -29,16 +31,24 @@ export const addStretches = async (
 		.ignore();
 };
 
+/** A kept stretch and the flight that it is from. */
+export interface StretchOfFlight extends KnownStretch {
+	attemptId: string;
+	startedAt: Date;
+}
+
 /** A student's steady stretches in an aircraft, newest flights first. */
 export const stretchesOf = (
 	db: Knex,
 	studentId: string,
 	aircraftId: string,
 	most = 400
-): Promise<KnownStretch[]> =>
+): Promise<StretchOfFlight[]> =>
 	db('steady_stretches as s')
 		.join('attempts as a', 'a.id', 's.attempt_id')
 		.select(
+			'a.id as attemptId',
+			'a.started_at as startedAt',
 			's.start_seconds as startSeconds',
 			's.seconds',
 			's.configuration_id as configurationId',

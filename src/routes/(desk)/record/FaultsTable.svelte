@@ -1,14 +1,13 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import Term from '$lib/help/Term.svelte';
+	import FlightLinks from '$lib/students/FlightLinks.svelte';
 	import { formatShortDay } from '$lib/ui/format.js';
 	import Table from '$lib/ui/Table.svelte';
 	import type { PageData } from './[[view]]/$types';
 
 	type ShownFaults = Extract<PageData['record'], { view: 'faults' }>['faults'];
 	const { faults, whose }: { faults: ShownFaults; whose: 'own' | 'student' } = $props();
-	/** So many flights are named; the rest is in the flights' table. */
-	const NAMED = 4;
 </script>
 
 <Table
@@ -33,10 +32,7 @@
 		{:else if id === 'flights'}
 			<span>
 				{row.flights}:
-				{#each row.flightRows.slice(0, NAMED) as flight, i (flight.id)}{i > 0 ? ', ' : ''}<a
-						href="/debrief/{flight.id}"
-						title={flight.cardName}>{formatShortDay(flight.startedAt)}</a
-					>{/each}{row.flights > NAMED ? ' …' : ''}
+				<FlightLinks flights={row.flightRows} />
 			</span>
 		{:else if id === 'drill'}
 			<span>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { signed } from '@hanza/core';
 	import FlightsTable from '$lib/students/FlightsTable.svelte';
+	import FlightLinks from '$lib/students/FlightLinks.svelte';
 	import FaultsTable from './FaultsTable.svelte';
 	import ManoeuvreTable from '$lib/students/ManoeuvreTable.svelte';
 	import ScanTrend from '$lib/students/ScanTrend.svelte';
@@ -137,7 +138,8 @@
 					{ id: 'rate', head: 'Rate', value: (row) => row.verticalSpeedFpm.mean, number: true },
 					{ id: 'pitch', head: 'Pitch', value: (row) => row.pitchDeg.mean, number: true },
 					{ id: 'power', head: 'Power', value: (row) => row.power.mean, number: true },
-					{ id: 'stretches', head: 'Steady stretches', value: (row) => row.stretches, number: true }
+					{ id: 'stretches', head: 'Steady stretches', value: (row) => row.stretches, number: true },
+					{ id: 'flights', head: 'From the flights of', value: (row) => row.flights.length }
 				]}
 			>
 				{#snippet cell(row, column)}
@@ -147,7 +149,8 @@
 					{:else if column === 'rate'}{signed(Math.round(row.verticalSpeedFpm.mean / 10) * 10, 0)} ft/min
 					{:else if column === 'pitch'}{signed(row.pitchDeg.mean, 1)}°
 					{:else if column === 'power'}{row.power.mean.toFixed(row.power.mean < 100 ? 1 : 0)}
-					{:else}{row.stretches}, {Math.round(row.seconds)} s{/if}
+					{:else if column === 'stretches'}{row.stretches}, {Math.round(row.seconds)} s
+					{:else}<FlightLinks flights={row.flights} />{/if}
 				{/snippet}
 			</Table>
 		{:else}<p class="text-ink-soft">No steady stretch has been flown yet.</p>{/each}

@@ -36,9 +36,21 @@ export async function saveStretches(
 	await addStretches(db, attemptId, found);
 }
 
-/** A student's own numbers in an aircraft. */
-export const ownNumbers = async (
+/** A student's own numbers in an aircraft, each with the flights that it is from, newest first. */
+export async function ownNumbers(
 	db: Knex,
 	studentId: string,
 	aircraftId: string
-): Promise<SteadyStateNumbers[]> => steadyStateNumbers(await stretchesOf(db, studentId, aircraftId));
+): Promise<(SteadyStateNumbers & { flights: { id: string; startedAt: Date }[] })[]> {
+	const stretches = await stretchesOf(db, studentId, aircraftId);
+	return steadyStateNumbers(stretches).map((numbers) => ({
+		...numbers,
+		flights: [
+			...new Map(
+				stretches
+					.filter(({ configurationId }) => configurationId === numbers.configurationId)
+					.map(({ attemptId, startedAt }) => [attemptId, { id: attemptId, startedAt }])
+			).values()
+		]
+	}));
+}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import FieldError from '$lib/ui/FieldError.svelte';
+	import Table from '$lib/ui/Table.svelte';
 	import { refusedOf } from '$lib/ui/form.js';
 
 	const { data, form } = $props();
@@ -12,44 +13,45 @@
 <p class="mt-1 text-ink-soft">
 	Invented places to fly in: coast, hills, airports, stations, fixes and airways. Not for navigation.
 </p>
-<section class="sheet mt-4">
-	<table class="table stacks">
-		<thead>
-			<tr
-				><th>Area</th><th class="number">Airports</th><th class="number">Stations</th><th class="number"
-					>Fixes</th
-				><th></th></tr
-			>
-		</thead>
-		<tbody>
-			{#each data.areas as area (area.id)}
-				<tr>
-					<td><a href="/library/areas/{area.id}">{area.name}</a></td>
-					<td class="number">{area.airports}</td>
-					<td class="number">{area.stations}</td>
-					<td class="number">{area.fixes}</td>
-					<td>
-						<div class="flex flex-wrap justify-end gap-2">
-							{#if data.mayKeep}
-								<form method="POST" action="?/copy" use:enhance>
-									<input type="hidden" name="area" value={area.id} />
-									<button class="button">Copy to change</button>
-								</form>
-							{/if}
-							<a class="button" href="/api/areas/{area.id}" download="{area.id}.geojson">GeoJSON</a>
-							{#if area.mine}
-								<form method="POST" action="?/remove" use:enhance>
-									<input type="hidden" name="area" value={area.id} />
-									<button class="button">Remove</button>
-								</form>
-							{/if}
-						</div>
-					</td>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
-</section>
+<div class="mt-4">
+	<Table
+		caption="Areas"
+		empty="No area."
+		rows={data.areas}
+		href={({ id }) => `/library/areas/${id}`}
+		columns={[
+			{ id: 'name', head: 'Area', value: (row) => row.name },
+			{ id: 'airports', head: 'Airports', value: (row) => row.airports, number: true },
+			{ id: 'stations', head: 'Stations', value: (row) => row.stations, number: true },
+			{ id: 'fixes', head: 'Fixes', value: (row) => row.fixes, number: true },
+			{ id: 'do', head: 'Do' }
+		]}
+	>
+		{#snippet cell(area, id)}
+			{#if id === 'name'}<a href="/library/areas/{area.id}">{area.name}</a>
+			{:else if id === 'airports'}{area.airports}
+			{:else if id === 'stations'}{area.stations}
+			{:else if id === 'fixes'}{area.fixes}
+			{:else}
+				<div class="flex flex-wrap gap-2">
+					{#if data.mayKeep}
+						<form method="POST" action="?/copy" use:enhance>
+							<input type="hidden" name="area" value={area.id} />
+							<button class="button">Copy to change</button>
+						</form>
+					{/if}
+					<a class="button" href="/api/areas/{area.id}" download="{area.id}.geojson">GeoJSON</a>
+					{#if area.mine}
+						<form method="POST" action="?/remove" use:enhance>
+							<input type="hidden" name="area" value={area.id} />
+							<button class="button">Remove</button>
+						</form>
+					{/if}
+				</div>
+			{/if}
+		{/snippet}
+	</Table>
+</div>
 {#if data.mayKeep}
 	<form
 		class="sheet mt-4 flex flex-wrap items-center gap-3 p-3"

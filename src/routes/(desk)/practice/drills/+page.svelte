@@ -4,6 +4,7 @@
 	import { formatMoment } from '$lib/ui/format.js';
 	import { sendWaiting } from '$lib/drills/waiting-rounds.js';
 	import Select from '$lib/ui/Select.svelte';
+	import Table from '$lib/ui/Table.svelte';
 
 	const { data } = $props();
 	onMount(async () => {
@@ -28,42 +29,47 @@
 	Ten questions, a minute or two. What you miss comes again soon; what you know, after 1, 3, 7, 16 and 35
 	days.
 </p>
-<div class="sheet mt-3 overflow-x-auto">
-	<table class="table">
-		<thead>
-			<tr>
-				<th>Drill</th><th class="number">Due</th><th>Last</th><th class="number">Best</th>
-				<th class="number">Rounds</th><th></th>
-			</tr>
-		</thead>
-		<tbody>
-			{#each data.drills as drill (drill.id)}
-				<tr>
-					<td>
-						<span class="font-semibold">{drill.name}</span>
-						<span class="block text-sm text-ink-soft">{drill.what}</span>
-					</td>
-					<td class="number">{drill.due || ''}</td>
-					<td>
-						{#if drill.last}
-							{drill.last.right} of {drill.last.asked}
-							<span class="block text-sm text-ink-soft"
-								>{formatMoment(drill.last.at)}, {Math.round(drill.last.seconds)} s</span
-							>
-						{:else}<span class="text-ink-soft">not yet</span>{/if}
-					</td>
-					<td class="number">{drill.best === null ? '' : percent(drill.best)}</td>
-					<td class="number">{drill.rounds || ''}</td>
-					<td class="number">
-						<a
-							class="button {drill.due > 0 || drill.rounds === 0 ? 'button-main' : ''}"
-							href="/practice/drills/{drill.id}?aircraft={data.aircraft.id}"
-							aria-label="Start: {drill.name}"
-							data-sveltekit-preload-data="off">Start</a
+<div class="mt-3">
+	<Table
+		caption="Drills"
+		empty="No drill."
+		filterFrom={99}
+		rows={data.drills}
+		columns={[
+			{ id: 'name', head: 'Drill', value: (row) => row.name },
+			{ id: 'due', head: 'Due', value: (row) => row.due, number: true },
+			{ id: 'last', head: 'Last', value: (row) => (row.last ? new Date(row.last.at).getTime() : null) },
+			{ id: 'best', head: 'Best', value: (row) => row.best, number: true },
+			{ id: 'rounds', head: 'Rounds', value: (row) => row.rounds, number: true },
+			{ id: 'do', head: '', number: true }
+		]}
+	>
+		{#snippet cell(drill, id)}
+			{#if id === 'name'}
+				<span>
+					<span class="font-semibold">{drill.name}</span>
+					<span class="block text-sm text-ink-soft">{drill.what}</span>
+				</span>
+			{:else if id === 'due'}{drill.due || ''}
+			{:else if id === 'last'}
+				<span>
+					{#if drill.last}
+						{drill.last.right} of {drill.last.asked}
+						<span class="block text-sm text-ink-soft"
+							>{formatMoment(drill.last.at)}, {Math.round(drill.last.seconds)} s</span
 						>
-					</td>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
+					{:else}<span class="text-ink-soft">not yet</span>{/if}
+				</span>
+			{:else if id === 'best'}{drill.best === null ? '' : percent(drill.best)}
+			{:else if id === 'rounds'}{drill.rounds || ''}
+			{:else}
+				<a
+					class="button {drill.due > 0 || drill.rounds === 0 ? 'button-main' : ''}"
+					href="/practice/drills/{drill.id}?aircraft={data.aircraft.id}"
+					aria-label="Start: {drill.name}"
+					data-sveltekit-preload-data="off">Start</a
+				>
+			{/if}
+		{/snippet}
+	</Table>
 </div>

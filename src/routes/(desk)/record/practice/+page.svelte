@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { formatDay, formatDuration } from '$lib/ui/format.js';
+	import Table from '$lib/ui/Table.svelte';
 	import Verdict from '$lib/ui/Verdict.svelte';
 
 	const { data } = $props();
@@ -25,29 +26,30 @@
 	A browser trainer is not a qualified or approved device. Its time stands in a column of its own and is never
 	added to an hour that a regulation counts.
 </p>
-<div class="sheet mt-4 overflow-x-auto">
-	<table class="table">
-		<thead>
-			<tr
-				><th>Date</th><th>Device</th><th>Flown</th><th>Verdict</th><th class="number">Counts</th><th
-					class="number">Practice</th
-				><th></th></tr
-			>
-		</thead>
-		<tbody>
-			{#each data.entries as entry (entry.id)}
-				<tr>
-					<td class="whitespace-nowrap">{formatDay(entry.startedAt)}</td>
-					<td>Hanza trainer, not approved</td>
-					<td>{entry.cardName}{entry.status === 'interrupted' ? ', broken off' : ''}</td>
-					<td><Verdict verdict={entry.overridden ?? entry.verdict} /></td>
-					<td class="number text-ink-soft">–</td>
-					<td class="number">{formatDuration(entry.practiceSeconds)}</td>
-					<td class="number"><a href="/debrief/{entry.id}">Debrief</a></td>
-				</tr>
-			{:else}
-				<tr><td colspan="7" class="text-ink-soft">Nothing flown yet.</td></tr>
-			{/each}
-		</tbody>
-	</table>
+<div class="mt-4">
+	<Table
+		caption="Log"
+		empty="Nothing flown yet."
+		rows={data.entries}
+		href={({ id }) => `/debrief/${id}`}
+		columns={[
+			{ id: 'date', head: 'Date', value: (row) => new Date(row.startedAt).getTime() },
+			{ id: 'device', head: 'Device' },
+			{ id: 'flown', head: 'Flown', value: (row) => row.cardName },
+			{ id: 'verdict', head: 'Verdict', value: (row) => row.overridden ?? row.verdict },
+			{ id: 'counts', head: 'Counts', number: true },
+			{ id: 'practice', head: 'Practice', value: (row) => row.practiceSeconds, number: true },
+			{ id: 'open', head: '', number: true }
+		]}
+	>
+		{#snippet cell(entry, id)}
+			{#if id === 'date'}<span class="whitespace-nowrap">{formatDay(entry.startedAt)}</span>
+			{:else if id === 'device'}Hanza trainer, not approved
+			{:else if id === 'flown'}{entry.cardName}{entry.status === 'interrupted' ? ', broken off' : ''}
+			{:else if id === 'verdict'}<Verdict verdict={entry.overridden ?? entry.verdict} />
+			{:else if id === 'counts'}<span class="text-ink-soft">–</span>
+			{:else if id === 'practice'}{formatDuration(entry.practiceSeconds)}
+			{:else}<a href="/debrief/{entry.id}">Debrief</a>{/if}
+		{/snippet}
+	</Table>
 </div>
