@@ -1,6 +1,20 @@
 import { Type, type Static, type TSchema } from '@sinclair/typebox';
 import {
 	CARD_EDITIONS,
+	checkProcedure,
+	Procedure,
+	CirclingInput,
+	CirclingOutput,
+	ColdTemperatureInput,
+	ColdTemperatureOutput,
+	ConstantDescentInput,
+	ConstantDescentOutput,
+	GlidepathInput,
+	GlidepathOutput,
+	solveCircling,
+	solveColdTemperature,
+	solveConstantDescent,
+	solveGlidepath,
 	STANDARD_EDITIONS,
 	ArcInput,
 	ArcOutput,
@@ -71,7 +85,13 @@ import {
 	WindOutput,
 	type PilotId
 } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../data/index.js';
+import {
+	aircraftCatalog,
+	areaCatalog,
+	cardCatalog,
+	procedureCatalog,
+	standardCatalog
+} from '../data/index.js';
 
 export interface Verb {
 	what: string;
@@ -148,13 +168,13 @@ const SHELVES = {
 	exercises: cardCatalog,
 	aircraft: aircraftCatalog,
 	areas: areaCatalog,
-	standards: standardCatalog
+	standards: standardCatalog,
+	procedures: procedureCatalog
 } as const;
 const LISTS: Record<string, () => string[]> = {
 	...Object.fromEntries(
 		Object.entries(SHELVES).map(([kind, shelf]) => [kind, () => shelf.all.map(({ id }) => id)])
 	),
-	procedures: () => [],
 	pilots: () => Object.keys(PILOTS),
 	ratingRules: () => []
 };
@@ -164,6 +184,7 @@ const SHOWN: Record<string, keyof typeof SHELVES> = {
 	exercise: 'exercises',
 	area: 'areas',
 	standard: 'standards',
+	procedure: 'procedures',
 	...(Object.fromEntries(Object.keys(SHELVES).map((kind) => [kind, kind])) as Record<
 		string,
 		keyof typeof SHELVES
@@ -207,11 +228,49 @@ export const VERBS: Record<string, Verb> = {
 		WindFromTrackOutput,
 		solveWindFromTrack
 	),
+	'cold-temperature': verb(
+		'what cold air adds to a published altitude',
+		ColdTemperatureInput,
+		ColdTemperatureOutput,
+		solveColdTemperature
+	),
+	glidepath: verb('altitudes of a glidepath by distance', GlidepathInput, GlidepathOutput, solveGlidepath),
+	'constant-descent': verb(
+		'a final at one angle, its decision, its step-downs',
+		ConstantDescentInput,
+		ConstantDescentOutput,
+		solveConstantDescent
+	),
+	circling: verb(
+		'how far from the runway circling is protected',
+		CirclingInput,
+		CirclingOutput,
+		solveCircling
+	),
 	modes: verb('modes of motion of an aeroplane', ModesInput, ModesOutput, solveModes),
 	trim: verb('pitch and power for a steady flight', TrimInput, TrimOutput, ({ aircraft, ...input }) =>
 		solveTrim(aircraftCatalog.get(aircraft), input)
 	),
 	scan: verb('what a sequence of looks says of a scan', ScanInput, ScanOutput, solveScan),
+	'procedure-check': verb(
+		'whether a procedure holds together, and what is wrong with it',
+		Type.Object({ procedure: IdOr(Procedure) }, closed),
+		Type.Object({
+			ok: Type.Boolean({ description: 'true where it can be flown' }),
+			problems: Type.Array(
+				Type.Object({
+					path: Type.String({ description: 'JSON pointer into the procedure' }),
+					level: Type.String({ description: 'error, caution' }),
+					text: Type.String()
+				})
+			)
+		}),
+		({ procedure }) => {
+			const document = typeof procedure === 'string' ? procedureCatalog.get(procedure) : procedure;
+			const { area } = document as { area?: unknown };
+			return checkProcedure(document, areaCatalog.find(String(area)) ?? areaCatalog.all[0]!);
+		}
+	),
 	fly: verb(
 		'a robot pilot flies a card',
 		FlyInput,

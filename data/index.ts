@@ -1,17 +1,20 @@
 import {
 	AIRCRAFT_EDITIONS,
+	approachCard,
 	AREA_EDITIONS,
 	CARD_EDITIONS,
 	type Editions,
 	HanzaError,
 	numbersCard,
 	PATTERN_IDS,
+	PROCEDURE_EDITIONS,
 	patternCard,
 	type Sketch,
 	STANDARD_EDITIONS,
 	type TaskCard,
 	UPSET_LEVELS,
-	upsetCard
+	upsetCard,
+	type Weather
 } from '@hanza/core';
 import { radioCards } from './radio-cards.js';
 import sketches from './sketches.json' with { type: 'json' };
@@ -22,6 +25,20 @@ import veskar from './areas/veskar.json' with { type: 'json' };
 import approachDescent from './cards/approach-descent.json' with { type: 'json' };
 import breakOut from './cards/break-out.json' with { type: 'json' };
 import complexDescent from './cards/complex-descent.json' with { type: 'json' };
+import hamRnav33 from './procedures/ham-rnav-33.json' with { type: 'json' };
+import hamVor from './procedures/ham-vor.json' with { type: 'json' };
+import ostLoc30 from './procedures/ost-loc-30.json' with { type: 'json' };
+import ostRnav30 from './procedures/ost-rnav-30.json' with { type: 'json' };
+import ostVor30 from './procedures/ost-vor-30.json' with { type: 'json' };
+import torRnav05 from './procedures/tor-rnav-05.json' with { type: 'json' };
+import torVorDme from './procedures/tor-vor-dme.json' with { type: 'json' };
+import vesBc28 from './procedures/ves-bc-28.json' with { type: 'json' };
+import vesIls10 from './procedures/ves-ils-10.json' with { type: 'json' };
+import vesIls10Teardrop from './procedures/ves-ils-10-teardrop.json' with { type: 'json' };
+import vesLoc10 from './procedures/ves-loc-10.json' with { type: 'json' };
+import vesNdb10 from './procedures/ves-ndb-10.json' with { type: 'json' };
+import vesRnav28 from './procedures/ves-rnav-28.json' with { type: 'json' };
+import vesVorDme28 from './procedures/ves-vor-dme-28.json' with { type: 'json' };
 import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
 import schoolLearning from './standards/school-learning.json' with { type: 'json' };
 import schoolSharp from './standards/school-sharp.json' with { type: 'json' };
@@ -106,14 +123,63 @@ export const cardCatalog = new Catalog('card', CARD_EDITIONS, () => [
 		aircraft: aircraftCatalog.get('ferrin-160'),
 		area: areaCatalog.get('veskar'),
 		altitudeFt: RADIO_FT
-	})
+	}),
+	...approachCards()
 ]);
+/** Cloud well above the minimum: the lights and the runway come in time. */
+const SEEN: Weather = {
+	seaLevelPressureHpa: 1008,
+	temperatureOffsetC: 0,
+	windLayers: [{ altitudeFt: 0, fromDeg: 70, speedKt: 8 }],
+	clouds: [{ baseFt: 550, topsFt: 6000 }],
+	visibilityM: 4000
+};
+
+/** A card for each approach and for its parts, and one on which the runway comes into sight. */
+function approachCards(): TaskCard[] {
+	const setting = { aircraft: aircraftCatalog.get('ferrin-160'), area: areaCatalog.get('veskar') };
+	const cards = procedureCatalog.all.flatMap((procedure) => [
+		approachCard(procedure, setting),
+		approachCard(procedure, { ...setting, part: 'final' }),
+		approachCard(procedure, { ...setting, part: 'missed' }),
+		...(procedure.legs.some(({ kind }) => kind === 'reversal')
+			? [approachCard(procedure, { ...setting, part: 'reversal' })]
+			: [])
+	]);
+	const ils = procedureCatalog.get('ves-ils-10');
+	const seen = approachCard(ils, { ...setting, part: 'final', weather: SEEN });
+	const complex = approachCard(ils, { ...setting, aircraft: aircraftCatalog.get('ostrel-240') });
+	return [
+		...cards,
+		{ ...seen, id: 'approach-ves-ils-10-seen', name: `${seen.name}, cloud at 550 ft` },
+		{ ...complex, id: `${complex.id}-complex`, name: `${complex.name}, complex single` }
+	];
+}
+
 export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => [
 	usInstrument,
 	euInstrument,
 	schoolLearning,
 	schoolTest,
 	schoolSharp
+]);
+
+/** The approaches that ship, airport by airport. */
+export const procedureCatalog = new Catalog('procedure', PROCEDURE_EDITIONS, () => [
+	hamRnav33,
+	hamVor,
+	ostLoc30,
+	ostRnav30,
+	ostVor30,
+	torRnav05,
+	torVorDme,
+	vesBc28,
+	vesIls10,
+	vesIls10Teardrop,
+	vesLoc10,
+	vesNdb10,
+	vesRnav28,
+	vesVorDme28
 ]);
 
 /** The small picture of a shipped card, flown by the steady robot (npm run sketches); null for any other. */

@@ -14,6 +14,7 @@ const FOLDERS = [
 	'world',
 	'aircraft',
 	'paths',
+	'procedures',
 	'recording',
 	'simulation',
 	'training',

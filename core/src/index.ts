@@ -31,11 +31,21 @@ export {
 export {
 	ArcInput,
 	ArcOutput,
+	CATEGORIES,
+	Category,
+	CirclingInput,
+	CirclingOutput,
+	ColdTemperatureInput,
+	ColdTemperatureOutput,
+	ConstantDescentInput,
+	ConstantDescentOutput,
 	DescentInput,
 	DescentOutput,
 	ENTRY_REASONS,
 	FinalTimesInput,
 	FinalTimesOutput,
+	GlidepathInput,
+	GlidepathOutput,
 	HoldEntryInput,
 	HoldEntryOutput,
 	HoldInput,
@@ -66,8 +76,12 @@ export {
 	solveArc,
 	solveArcJoin,
 	solveArcLeave,
+	solveCircling,
+	solveColdTemperature,
+	solveConstantDescent,
 	solveDescent,
 	solveFinalTimes,
+	solveGlidepath,
 	solveHold,
 	solveHoldEntry,
 	solveIntercept,
@@ -236,6 +250,14 @@ export {
 	type PathOf
 } from './paths/index.js';
 export {
+	PROCEDURE_EDITIONS,
+	Procedure,
+	checkProcedure,
+	endOf,
+	planProcedure,
+	sightOf
+} from './procedures/index.js';
+export {
 	CHANNELS,
 	CHANNEL_NAMES,
 	RECORDING_HEADERS,
@@ -306,7 +328,10 @@ export {
 	UpsetDirector,
 	VeilLevel,
 	analyseScan,
+	approachCard,
+	approachSpeeds,
 	briefOf,
+	bugOf,
 	cardFrom,
 	chooseItems,
 	conditionsOf,
@@ -349,6 +374,7 @@ export {
 	type TargetKind,
 	type WorkedOut,
 	upsetCard,
+	usualMinimum,
 	withConditions,
 	withPlaces,
 	workedOut

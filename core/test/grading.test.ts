@@ -180,6 +180,7 @@ describe('phases of a card', () => {
 					bankDeg: 0,
 					pitchDeg: 0,
 					byInstructor: 0,
+					decision: 0,
 					...NOWHERE
 				},
 				seconds

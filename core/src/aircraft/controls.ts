@@ -12,6 +12,9 @@ const ASSIST_LEVELS = ['direct', 'attitude'] as const;
 export const AssistLevel = Type.Union([Type.Literal('direct'), Type.Literal('attitude')]);
 export type AssistLevel = Static<typeof AssistLevel>;
 
+/** What can be said at the minimum, by the codes of its channel. */
+export const DECISION = { none: 0, continue: 1, 'go-around': 2 } as const;
+
 /** Lines that are drawn to find a position, at the most. */
 export const MOST_LINES = 2;
 /** A radial as the student drew it: from a station, NM on the plane, magnetic. */
@@ -252,6 +255,36 @@ const CONTROLS = {
 				of: ({ lines }) => lines?.[1]?.radialDeg ?? -1
 			}
 		}
+	}),
+	/** What was last said at the minimum, as the codes of `DECISION`. */
+	decision: control({
+		schema: Type.Integer({ minimum: 0, maximum: 2 }),
+		atRest: 0,
+		channels: { decision: { ...kept(1, 'code'), codes: ['not decided', 'continue', 'go around'] } }
+	}),
+	/** 1 while the student looks out of the window. */
+	looksOut: control({
+		schema: onOff,
+		atRest: 0,
+		channels: { looksOut: kept(1, '1 while the student looks outside') }
+	}),
+	/** The bug on the altimeter for the minimum, ft; 0 while it is not set. */
+	minimumBugFt: control({
+		schema: Type.Number({ minimum: 0, maximum: 15000 }),
+		atRest: 0,
+		channels: { minimumBugFt: kept(10, 'ft; 0 not set') }
+	}),
+	/** The altitude that is to be reached or held next, as it was set to be reminded of, ft; 0 while it is not set. */
+	altitudeBugFt: control({
+		schema: Type.Number({ minimum: 0, maximum: 15000 }),
+		atRest: 0,
+		channels: { altitudeBugFt: kept(10, 'ft; 0 not set') }
+	}),
+	/** How often the clock has been started. */
+	clockStarts: control({
+		schema: Type.Integer({ minimum: 0, maximum: 1000 }),
+		atRest: 0,
+		channels: { clockStarts: kept(1, 'times that the clock was started') }
 	}),
 	/** How many calls and memory items have been ticked so far. */
 	calls: control({

@@ -200,6 +200,66 @@ const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 	timingSeconds: 14
 };
 
+/** Thresholds of the detectors of approaches; each a setting. */
+interface ApproachFaultSettings {
+	/** Below a published altitude by so much for so long, ft and s. */
+	floorBelowFt: number;
+	floorSeconds: number;
+	/** So much below a decision altitude may be sunk through while going around, ft. */
+	sinksThroughFt: number;
+	/** The path crossed so often, out to this share between, the rate swinging by so much, ft/min. */
+	glideCrossings: number;
+	glideSwing: number;
+	glideSwingFpm: number;
+	/** Below the path in sight by this share of its full scale for so long, s. */
+	belowPathShare: number;
+	belowPathSeconds: number;
+	/** Down with the needle farther off than this share for so long, s. */
+	unestablishedShare: number;
+	unestablishedSeconds: number;
+	/** A go-around shows full power and a climb in these times, s. */
+	missedPowerSeconds: number;
+	missedClimbSeconds: number;
+	/** The clock is started so soon after the final fix, s. */
+	clockSeconds: number;
+	/** What the needle follows is wrong for so long, s; a course by so much, degrees. */
+	sourceSeconds: number;
+	sourceCourseDeg: number;
+	/** Looks outside before anything is to be seen. */
+	looksOutTimes: number;
+	/** A bug this much over the minimum is not of it, ft. */
+	bugOverFt: number;
+	/** The reminder of an altitude is set so soon after the last level, s, within ft. */
+	altitudeBugSeconds: number;
+	altitudeBugFt: number;
+}
+
+const APPROACH_FAULT_DEFAULTS: ApproachFaultSettings = {
+	floorBelowFt: 20,
+	floorSeconds: 1.5,
+	sinksThroughFt: 60,
+	glideCrossings: 3,
+	glideSwing: 0.12,
+	glideSwingFpm: 250,
+	belowPathShare: 0.6,
+	belowPathSeconds: 3,
+	unestablishedShare: 0.8,
+	unestablishedSeconds: 6,
+	missedPowerSeconds: 5,
+	missedClimbSeconds: 10,
+	clockSeconds: 12,
+	sourceSeconds: 12,
+	sourceCourseDeg: 4,
+	looksOutTimes: 3,
+	bugOverFt: 60,
+	altitudeBugSeconds: 40,
+	altitudeBugFt: 60
+};
+
 /** All thresholds together. */
-export type DetectorSettings = FaultSettings & NavigationFaultSettings;
-export const DETECTOR_DEFAULTS: DetectorSettings = { ...FAULT_DEFAULTS, ...NAVIGATION_FAULT_DEFAULTS };
+export type DetectorSettings = FaultSettings & NavigationFaultSettings & ApproachFaultSettings;
+export const DETECTOR_DEFAULTS: DetectorSettings = {
+	...FAULT_DEFAULTS,
+	...NAVIGATION_FAULT_DEFAULTS,
+	...APPROACH_FAULT_DEFAULTS
+};

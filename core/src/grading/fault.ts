@@ -44,7 +44,19 @@ export const FAULT_NAMES = {
 	'cut-from-own-heading': 'Cut measured from the own heading',
 	'compass-read-in-turn': 'Compass read in a turn',
 	'wrong-selector': 'Wrong course or station selected',
-	'attention-taken': 'Attention taken by something else'
+	'attention-taken': 'Attention taken by something else',
+	'step-down-broken': 'Broke the step-down',
+	'chases-glidepath': 'Chases the glidepath',
+	'below-path-in-sight': 'Below the glidepath with the runway in sight',
+	'descended-unestablished': 'Descended before established',
+	'continued-unseen': 'Went on below the minimum unseen',
+	'missed-action': 'First action of the go-around late or wrong',
+	'clock-not-started': 'Clock not started',
+	'needle-source': 'Needle source, station or course wrong on final',
+	'looked-out-early': 'Looked in and out before fully visual',
+	'bug-not-set': 'Bug for the minimum not set',
+	'altitude-not-reset': 'Altitude not set again after each level',
+	'unstable-approach': 'Not stabilised at 500 ft'
 } as const;
 /** A fault that can be named. */
 export type FaultKind = keyof typeof FAULT_NAMES;

@@ -19,7 +19,7 @@ export function gradeItem(
 	standard: Standard,
 	span: { startSeconds: number; endSeconds: number; complete: boolean; begun: boolean }
 ): GradedItem {
-	const fromStandard = toleranceOf(standard, kind);
+	const fromStandard = toleranceOf(standard, kind, phase.segment);
 	const limits: Limits = target.tolerance ?? { above: fromStandard.above, below: fromStandard.below };
 	const base: GradedItem = {
 		kind,

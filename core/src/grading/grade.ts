@@ -1,4 +1,4 @@
-import type { AircraftLimits } from '../aircraft/index.js';
+import { DECISION, type AircraftLimits } from '../aircraft/index.js';
 import type { Track } from '../recording/index.js';
 import {
 	cutPhases,
@@ -8,13 +8,14 @@ import {
 	type PhaseTimes,
 	type TaskCard
 } from '../training/index.js';
+import { approachReport, minimumVerdict, segmentsOf } from './approach/report.js';
 import { findFaults } from './detectors/registry.js';
 import { Evidence } from './evidence.js';
 import { flightLimits } from './flight-limits.js';
 import type { Fault } from './fault.js';
 import { recognitionsIn } from './failure-recognition.js';
 import { gradeItem } from './grade-item.js';
-import { type Grade, type GradedPhase, type Verdict } from './grades.js';
+import { counts, type Grade, type GradedPhase, type Verdict } from './grades.js';
 import { hardLimits, navigationReport } from './paths/report.js';
 import { recoveriesIn, type Recovery } from './recovery.js';
 import type { Standard } from './standard.js';
@@ -40,7 +41,9 @@ export function gradeFlight(
 	const evidence = new Evidence(card, track, times, aircraft, {}, looks);
 	const recoveries = evidence.once(recoveriesIn);
 	const navigation = navigationReport(evidence);
-	const limits = evidence.once(flightLimits);
+	const approach = approachReport(evidence);
+	const limits = [...evidence.once(flightLimits), ...(approach?.limits ?? [])];
+	const decided = track.has('decision') ? track.column('decision').at(-1) : undefined;
 	const broken = hardLimits(evidence);
 	for (const { phase, text } of limits) broken.set(phase, [...(broken.get(phase) ?? []), text]);
 	const notRecorded = new Set<string>();
@@ -66,24 +69,39 @@ export function gradeFlight(
 		const own = recoveries.filter(
 			(one) => one.startSeconds >= span.startSeconds - 1 && one.startSeconds < span.endSeconds && span.begun
 		);
+		// Only the way that was chosen at the minimum is asked for.
+		const notAsked = phase.after !== undefined && !span.begun && decided !== DECISION[phase.after];
+		const atMinimum =
+			phase.segment === 'minimum' && span.begun ? minimumVerdict(approach?.decision ?? null) : null;
 		// What the instructor did to the flight, and the way out of it, is no deviation of the student's.
 		if (own.length > 0 && items.length > 0)
 			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });
 		const scored = items.filter((item) => item.score !== undefined);
 		const decisive = items.filter((item) => item.decisive && item.verdict !== 'not recorded');
 		const unrecorded = items.length > 0 && items.every((item) => item.verdict === 'not recorded');
+		// The legs of an approach are as long as they are: what was over before it could be judged is no failing.
+		const brief = phase.segment !== undefined && endSeconds !== null && phase.segment !== 'minimum';
+		const overAtOnce = brief && items.every(isNotShown);
 		const verdict: GradedPhase['verdict'] =
-			broken.has(index) || decisive.some((item) => item.verdict === 'not met')
-				? 'not met'
-				: own.length > 0
-					? worstOf(own)
-					: unrecorded && startSeconds !== null
-						? 'not recorded'
-						: endSeconds === null || decisive.length === 0 || decisive.some(isNotShown)
-							? 'not shown'
-							: 'met';
+			notAsked || (overAtOnce && !broken.has(index))
+				? 'not asked'
+				: broken.has(index) || decisive.some((item) => item.verdict === 'not met')
+					? 'not met'
+					: atMinimum
+						? atMinimum.verdict
+						: own.length > 0
+							? worstOf(own)
+							: unrecorded && startSeconds !== null
+								? 'not recorded'
+								: endSeconds === null ||
+									  decisive.length === 0 ||
+									  decisive.some((item) => isNotShown(item) && !brief)
+									? 'not shown'
+									: 'met';
 		const scores = [...scored.map((item) => item.score!), ...own.map((one) => one.score)];
-		const mean = scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
+		const mean = atMinimum
+			? atMinimum.score
+			: scores.reduce((sum, score) => sum + score, 0) / Math.max(1, scores.length);
 		// A recovery is no time for quiet hands.
 		const steadiness =
 			span.begun && own.length === 0
@@ -99,6 +117,7 @@ export function gradeFlight(
 		return {
 			id: phase.id,
 			name: phase.name,
+			...(phase.segment ? { segment: phase.segment } : {}),
 			weight: phase.weight,
 			startSeconds,
 			endSeconds,
@@ -112,7 +131,7 @@ export function gradeFlight(
 	});
 	const faults = findFaults(evidence);
 	// What was not recorded weighs nothing, unless there is nothing else.
-	const recorded = phases.filter((phase) => phase.verdict !== 'not recorded');
+	const recorded = phases.filter(counts);
 	const weights = recorded.reduce((sum, phase) => sum + phase.weight, 0);
 	const weighted = recorded.reduce((sum, phase) => sum + phase.weight * phase.score, 0) / (weights || 1);
 	const faultDeduction = Math.min(MOST_FAULT_POINTS, POINTS_PER_FAULT * countFaults(faults, times));
@@ -137,7 +156,16 @@ export function gradeFlight(
 		faults,
 		recoveries,
 		...(navigation ? { navigation } : {}),
-		statements: statementsOf(phases, faults, standard, evidence.once(recognitionsIn), recoveries, limits),
+		...(approach ? { approach: { ...approach, segments: segmentsOf(phases) } } : {}),
+		statements: statementsOf(
+			phases,
+			faults,
+			standard,
+			evidence.once(recognitionsIn),
+			recoveries,
+			limits,
+			approach
+		),
 		notRecorded: [...notRecorded],
 		seconds: track.seconds
 	};

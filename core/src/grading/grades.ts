@@ -1,6 +1,8 @@
 import { Type, type TSchema } from '@sinclair/typebox';
 import { Editions, type Document } from '../base/index.js';
 import type { PhaseTarget, TargetKind } from '../training/index.js';
+import type { Segment } from '../procedures/index.js';
+import type { ApproachReport } from './approach/report.js';
 import type { Fault, FaultKind } from './fault.js';
 import type { Limits, Measures } from './measure.js';
 import type { NavigationReport } from './paths/report.js';
@@ -9,6 +11,8 @@ import type { Steadiness } from './steadiness.js';
 
 export type Verdict = 'met' | 'not met' | 'not shown';
 type ItemVerdict = Verdict | 'not recorded';
+/** A phase that is flown only after another decision at the minimum was not asked for. */
+export type PhaseVerdict = ItemVerdict | 'not asked';
 
 export interface GradedItem extends Partial<Measures> {
 	kind: TargetKind;
@@ -37,14 +41,20 @@ export interface GradedPhase {
 	endSeconds: number | null;
 	/** Where it never ended: how long it may have taken, s. */
 	overdueSeconds?: number;
-	/** A phase of which nothing was recorded weighs nothing. */
-	verdict: ItemVerdict;
+	/** Of an approach. */
+	segment?: Segment;
+	/** A phase of which nothing was recorded, or that was not asked for, weighs nothing. */
+	verdict: PhaseVerdict;
 	/** 0 to 100; 0 when not shown. */
 	score: number;
 	items: GradedItem[];
 	/** How quietly it was flown; absent where it cannot be told, and in a grade of before. */
 	steadiness?: Steadiness;
 }
+
+/** What was not recorded or not asked for weighs nothing. */
+export const counts = ({ verdict }: Pick<GradedPhase, 'verdict'>): boolean =>
+	verdict !== 'not recorded' && verdict !== 'not asked';
 
 /** A sentence of the debrief, with the moment it speaks of. */
 export interface Statement {
@@ -76,6 +86,8 @@ export interface Grade {
 	recoveries: Recovery[];
 	/** How it was navigated; absent for cards without places. */
 	navigation?: NavigationReport;
+	/** How the approach was flown; absent for other cards. */
+	approach?: ApproachReport;
 	statements: Statement[];
 	notRecorded: string[];
 	seconds: number;

@@ -32,7 +32,8 @@ const TARGET_INSTRUMENT: Record<TargetKind, ScanInstrument> = {
 	verticalSpeedFpm: 'vertical-speed',
 	bankDeg: 'attitude',
 	needle: 'needle',
-	arcNm: 'needle'
+	arcNm: 'needle',
+	glide: 'needle'
 };
 
 /** What a fault of the scan cost: the target that went astray most while it lasted. */
@@ -58,6 +59,7 @@ const UNIT: Record<TargetKind, string> = {
 	verticalSpeedFpm: ' ft/min',
 	bankDeg: '°',
 	needle: ' of full scale',
+	glide: ' of full scale',
 	arcNm: ' NM'
 };
 

@@ -68,7 +68,7 @@ const FULL_SCALE = 1;
 export function validateStandard(standard: Standard): Standard {
 	for (const [key, { above, below }] of Object.entries(standard.items)) {
 		const kind = key.split('/').at(-1);
-		if (kind === 'needle' && Math.max(above, below) > FULL_SCALE)
+		if ((kind === 'needle' || kind === 'glide') && Math.max(above, below) > FULL_SCALE)
 			throw new InputError(
 				`/items/${key}/${above > FULL_SCALE ? 'above' : 'below'}`,
 				'must be 1 at most: full scale'
@@ -94,7 +94,8 @@ const DEFAULT_TOLERANCES: Readonly<Record<TargetKind, Tolerance>> = {
 	bankDeg: usual(5),
 	verticalSpeedFpm: usual(100),
 	needle: usual(0.75),
-	arcNm: usual(1)
+	arcNm: usual(1),
+	glide: usual(0.75)
 };
 
 /**

@@ -1,5 +1,7 @@
 export { leadRadialRule, solveArcJoin, solveArcLeave } from './arc-turns.js';
 export { ArcInput, ArcOutput, solveArc } from './arc.js';
+export { CATEGORIES, Category, CirclingInput, CirclingOutput, solveCircling } from './circling.js';
+export { ColdTemperatureInput, ColdTemperatureOutput, solveColdTemperature } from './cold.js';
 export { DescentInput, DescentOutput, fpmPerDegree, solveDescent } from './descent.js';
 export {
 	FinalTimesInput,
@@ -9,6 +11,15 @@ export {
 	solveFinalTimes,
 	solveVdp
 } from './final.js';
+export {
+	ConstantDescentInput,
+	ConstantDescentOutput,
+	GlidepathInput,
+	GlidepathOutput,
+	feetPerNmOf,
+	solveConstantDescent,
+	solveGlidepath
+} from './glidepath.js';
 export { ENTRY_REASONS, handWords, holdHand } from './hold-hand.js';
 export {
 	HoldEntryInput,

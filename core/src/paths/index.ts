@@ -18,4 +18,4 @@ export {
 export { CardNavigation, CardPlace, alongCourse, bearingTo, compassCourseDeg, placeOn } from './places.js';
 export { questionsOf } from './questions.js';
 export { ReversalPath } from './reversal/path.js';
-export { fullScaleOf, scaleShare } from './scale.js';
+export { fullScaleOf, glideShare, scaleShare } from './scale.js';

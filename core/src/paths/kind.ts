@@ -1,4 +1,5 @@
 import type { Static, TSchema } from '@sinclair/typebox';
+import type { Glide } from './course/path.js';
 import type { FullScale } from './shared.js';
 
 /** The course that a path is to be flown along inbound or outbound, and its needle. */
@@ -7,6 +8,8 @@ export interface Course {
 	/** The direction of travel, magnetic. */
 	courseDeg: number;
 	fullScale?: Static<typeof FullScale>;
+	/** The path down that goes with it. */
+	glide?: Glide;
 	/**
 	 * Where the needle is measured: all the way along it; where it is flown inbound; or inbound, once the fix has been
 	 * passed, as a hold's entry is nobody's deviation.

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { dot, InputError, normalizeDeg, rightOf, toDegrees, unit } from '../base/index.js';
+import { Direction, dot, InputError, normalizeDeg, rightOf, toDegrees, unit } from '../base/index.js';
 import { declinationDeg, northOf, OnPlane } from '../world/index.js';
 import { aid, closed } from './shared.js';
 
@@ -21,7 +21,9 @@ export const CardPlace = Type.Object(
 		frequency: Type.Optional(Type.Number({ minimum: 100, maximum: 2000 })),
 		/** A VOR's own north, where it is not the card's variation. */
 		declinationDeg: Type.Optional(declinationDeg),
-		fullScaleDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 10 }))
+		fullScaleDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 10 })),
+		/** A localizer's own course inbound, magnetic: behind its antenna the needle senses in reverse. */
+		courseDeg: Type.Optional(Direction)
 	},
 	closed
 );

@@ -1,6 +1,6 @@
-import { toDegrees } from '../base/index.js';
-import { RNAV_SCALE_NM } from '../world/index.js';
-import type { CoursePath } from './course/path.js';
+import { FEET_PER_NM, toDegrees } from '../base/index.js';
+import { angularScaleNm, RNAV_SCALE_NM } from '../world/index.js';
+import type { CoursePath, Glide } from './course/path.js';
 import type { CardPlace } from './places.js';
 
 /** Full scale of a VOR and of a bearing pointer where the card says nothing else, degrees. */
@@ -16,7 +16,8 @@ export function fullScaleOf(
 	place: Pick<CardPlace, 'kind' | 'fullScaleDeg'>,
 	fullScale?: CoursePath['fullScale']
 ): { deg: number } | { nm: number } {
-	if (fullScale) return fullScale;
+	if (fullScale && !('angular' in fullScale)) return fullScale;
+	if (fullScale) return { nm: RNAV_SCALE_NM.final };
 	if (place.kind === 'fix' || place.kind === 'airport') return { nm: RNAV_SCALE_NM.terminal };
 	return { deg: place.fullScaleDeg ?? USUAL_FULL_SCALE_DEG };
 }
@@ -31,8 +32,22 @@ export function scaleShare(
 	rightNm: number,
 	distanceNm: number
 ): number {
+	if (fullScale && 'angular' in fullScale) return rightNm / angularScaleNm(distanceNm);
 	const full = fullScaleOf(place, fullScale);
 	if ('nm' in full) return rightNm / full.nm;
 	const sine = rightNm / Math.max(NEAREST_NM, distanceNm);
 	return toDegrees(Math.asin(Math.max(-1, Math.min(1, sine)))) / full.deg;
+}
+
+/**
+ * How far above a path by angle, in shares of its needle's full scale, + above. Not pinned.
+ * @param altitudeFt above mean sea level.
+ */
+export function glideShare(
+	{ northNm, eastNm, elevationFt, angleDeg, fullScaleDeg }: Glide,
+	at: { northNm: number; eastNm: number; altitudeFt: number }
+): number {
+	const distanceFt = Math.hypot(at.northNm - northNm, at.eastNm - eastNm) * FEET_PER_NM;
+	const elevationDeg = toDegrees(Math.atan2(at.altitudeFt - elevationFt, Math.max(1, distanceFt)));
+	return (elevationDeg - angleDeg) / fullScaleDeg;
 }

@@ -8,5 +8,9 @@ export const seconds = (maximum: number) => Type.Number({ exclusiveMinimum: 0, m
 /** What the needle's full scale is, one side: degrees at the place, or miles for an RNAV course. */
 export const FullScale = Type.Union([
 	Type.Object({ deg: Type.Number({ exclusiveMinimum: 0, maximum: 30 }) }, closed),
-	Type.Object({ nm: Type.Number({ exclusiveMinimum: 0, maximum: 10 }) }, closed)
+	Type.Object({ nm: Type.Number({ exclusiveMinimum: 0, maximum: 10 }) }, closed),
+	Type.Object(
+		{ angular: Type.Literal(true) },
+		{ ...closed, description: 'of an RNAV final that is guided by an angle' }
+	)
 ]);

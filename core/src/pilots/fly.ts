@@ -1,7 +1,11 @@
 import type { Aircraft, ControlInputs } from '../aircraft/index.js';
+import { rightOf } from '../base/index.js';
+import { glideShare } from '../paths/index.js';
+import { sightOf } from '../procedures/index.js';
 import { Recorder, type Track } from '../recording/index.js';
 import { CardFlight, type Dwell, type Hands, type TaskCard } from '../training/index.js';
 import type { Area } from '../world/index.js';
+import type { View } from './approach-hands.js';
 import { RobotPilot } from './robot.js';
 import type { Technique } from './techniques.js';
 
@@ -48,7 +52,7 @@ class RobotHands implements Hands {
 			radio
 		);
 		return {
-			...this.pilot.controls(panel, flown.progress.current, flown.inputs, radio),
+			...this.pilot.controls(panel, flown.progress.current, flown.inputs, radio, viewOf(flown)),
 			byInstructor: 0
 		};
 	}
@@ -59,6 +63,27 @@ class RobotHands implements Hands {
 		flown.inputs = { ...flown.inputs, calls: flown.inputs.calls + 1 };
 		this.tickedAt = flown.seconds;
 	}
+}
+
+/** What the eye makes out ahead, while an approach is near enough for a look; null elsewhere. */
+function viewOf({ card, flight, progress }: CardFlight): View | null {
+	const { approach } = card;
+	const phase = card.phases[Math.max(0, progress.current)];
+	if (!approach || !phase || !['final', 'minimum', 'circling'].includes(phase.segment ?? '')) return null;
+	const { northNm, eastNm, altitudeFt, headingDeg } = flight.truth();
+	const eye = { northNm, eastNm, altitudeFt, headingDeg: headingDeg + card.navigation!.variationDeg };
+	const { threshold } = approach;
+	const d = { north: northNm - threshold.northNm, east: eastNm - threshold.eastNm };
+	const visual = card.phases.find(
+		({ after, path }) => after === 'continue' && path?.kind === 'course' && path.glide
+	);
+	const glide = visual?.path?.kind === 'course' ? visual.path.glide : undefined;
+	return {
+		sight: sightOf(card.weather, threshold, eye),
+		slope: glide ? glideShare(glide, { northNm, eastNm, altitudeFt }) : 0,
+		rightNm: rightOf(threshold.trueDeg, d),
+		heightFt: altitudeFt - threshold.elevationFt
+	};
 }
 
 /**

@@ -322,6 +322,126 @@ export const GALLERY: readonly GalleryEntry[] = [
 		watch: 'where height and heading go while the hand is at the knob'
 	},
 	{
+		kind: 'step-down-broken',
+		name: FAULT_NAMES['step-down-broken'],
+		pilot: 'step-breaker',
+		cards: ['approach-ost-loc-30-final', 'approach-ves-loc-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 420,
+		watch: 'the altimeter and the distance: which of the two moves first'
+	},
+	{
+		kind: 'chases-glidepath',
+		name: FAULT_NAMES['chases-glidepath'],
+		pilot: 'path-chaser',
+		cards: ['approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'the vertical speed, which swings as far as the needle'
+	},
+	{
+		kind: 'below-path-in-sight',
+		name: FAULT_NAMES['below-path-in-sight'],
+		pilot: 'ducker',
+		cards: ['approach-ves-ils-10-seen'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the path from the moment the runway is there'
+	},
+	{
+		kind: 'descended-unestablished',
+		name: FAULT_NAMES['descended-unestablished'],
+		pilot: 'beside-flyer',
+		cards: ['approach-ves-ils-10-final', 'approach-ost-rnav-30-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 420,
+		watch: 'the needle of the course while the height goes'
+	},
+	{
+		kind: 'continued-unseen',
+		name: FAULT_NAMES['continued-unseen'],
+		pilot: 'presser-on',
+		cards: ['approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the altimeter going through the bug, and the window'
+	},
+	{
+		kind: 'missed-action',
+		name: FAULT_NAMES['missed-action'],
+		pilot: 'late-misser',
+		cards: ['approach-ves-ils-10-missed'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 240,
+		watch: 'the throttle, and the height that goes meanwhile'
+	},
+	{
+		kind: 'clock-not-started',
+		name: FAULT_NAMES['clock-not-started'],
+		pilot: 'clockless',
+		cards: ['approach-ost-vor-30-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 420,
+		watch: 'the clock over the final fix'
+	},
+	{
+		kind: 'needle-source',
+		name: FAULT_NAMES['needle-source'],
+		pilot: 'wrong-sourced',
+		cards: ['approach-ves-vor-dme-28-final', 'approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 420,
+		watch: 'the source beside the needle'
+	},
+	{
+		kind: 'looked-out-early',
+		name: FAULT_NAMES['looked-out-early'],
+		pilot: 'peeker',
+		cards: ['approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'the window, in which there is nothing'
+	},
+	{
+		kind: 'bug-not-set',
+		name: FAULT_NAMES['bug-not-set'],
+		pilot: 'bugless',
+		cards: ['approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 480,
+		watch: 'the bug on the altimeter, which is not there'
+	},
+	{
+		kind: 'altitude-not-reset',
+		name: FAULT_NAMES['altitude-not-reset'],
+		pilot: 'reminder-forgetter',
+		cards: ['approach-ost-loc-30', 'approach-ves-ils-10'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the reminder: it was right once'
+	},
+	{
+		kind: 'unstable-approach',
+		name: FAULT_NAMES['unstable-approach'],
+		pilot: 'fast-finisher',
+		cards: ['approach-ves-ils-10-final'],
+		seed: 3,
+		turbulence: 'none',
+		longestSeconds: 600,
+		watch: 'the airspeed at 500 ft'
+	},
+	{
 		kind: 'failure-not-named',
 		name: FAULT_NAMES['failure-not-named'],
 		pilot: 'silent',

@@ -1,7 +1,7 @@
 import type { ControlInputs, DrawnLine } from '../aircraft/index.js';
 import { clamp, normalizeDeg, toRadians, STANDARD_RATE_DEG_PER_SECOND } from '../base/index.js';
 import { solveTurn, solveWindTriangle, standardRadiusNm } from '../navigation/index.js';
-import { placeOn, type Path } from '../paths/index.js';
+import { placeOn, type CoursePath, type Path } from '../paths/index.js';
 import type { TaskCard } from '../training/index.js';
 import { RECEIVER_BITS, windAt, type RadioReadings, type RadioSettings } from '../world/index.js';
 import {
@@ -48,7 +48,9 @@ export class Navigator implements PathPilot {
 	learntDeg = 0;
 	private routine: Routine | null = null;
 	private phase = -1;
+	private path: Path | null = null;
 	private radios: RadioSettings;
+	private askedSeconds = -Infinity;
 	private wantsIdent: 'nav1' | 'nav2' | 'adf' | null = null;
 	private mark: ControlInputs['mark'];
 	/** Ways of the faulty: which side the present correction goes to, and whether one is being made. */
@@ -116,7 +118,14 @@ export class Navigator implements PathPilot {
 
 	private begin(phase: number, path: Path): void {
 		this.phase = phase;
-		this.learntDeg = 0;
+		// Along the same course what has been learnt of the wind still holds.
+		const same =
+			this.path?.kind === 'course' &&
+			path.kind === 'course' &&
+			this.path.aid === path.aid &&
+			this.path.courseDeg === path.courseDeg;
+		if (!same) this.learntDeg = 0;
+		this.path = path;
 		this.correcting = 0;
 		this.reversedSeconds = 0;
 		this.intercepting = false;
@@ -137,19 +146,27 @@ export class Navigator implements PathPilot {
 	}
 
 	/** Tunes, sets the course, and puts the headset on the station until it has been heard. */
-	tune(aid: string, courseDeg: number): void {
+	tune(aid: string, courseDeg: number, course: Pick<CoursePath, 'rnav' | 'glide'> = {}): void {
 		const place = placeOn(this.card.navigation, aid);
-		this.radios = tuned(this.radios, place, normalizeDeg(courseDeg + (this.technique.selectorOffDeg ?? 0)));
+		const selectedDeg = normalizeDeg(courseDeg + (this.technique.selectorOffDeg ?? 0));
+		this.radios = tuned(this.radios, place, selectedDeg, course);
 		if (place.frequency !== undefined) this.listenTo(place.kind === 'ndb' ? 'adf' : 'nav1');
 	}
 
 	listenTo(receiver: 'nav1' | 'nav2' | 'adf'): void {
-		if (!this.technique.skipsIdent) this.wantsIdent = receiver;
+		if (this.technique.skipsIdent) return;
+		this.wantsIdent = receiver;
+		this.askedSeconds = this.seconds;
 	}
 
 	private identify(): void {
 		const wanted = this.wantsIdent;
-		if (wanted && (this.radioPerception.radio.identified & RECEIVER_BITS[wanted]) !== 0)
+		// What was heard before the knob was turned is another station's.
+		if (
+			wanted &&
+			this.seconds - this.askedSeconds > 1 &&
+			(this.radioPerception.radio.identified & RECEIVER_BITS[wanted]) !== 0
+		)
 			this.wantsIdent = null;
 		const listen = this.wantsIdent ?? 'off';
 		if (this.radios.listen !== listen) this.set({ listen });
@@ -176,7 +193,8 @@ export class Navigator implements PathPilot {
 		const off = this.radioPerception.off(this.radioPerception.place(aid), courseDeg);
 		const wca = this.correctionDeg(courseDeg) + this.learntDeg;
 		if (!off.tells || off.distanceNm < HOLD_HEADING_NM) return normalizeDeg(courseDeg + wca);
-		let { rightNm } = off;
+		const final = this.card.phases[this.phase]?.segment === 'final';
+		let rightNm = off.rightNm - (final ? (technique.besideNm ?? 0) : 0);
 		// "Off" near the station and far out weigh differently: at least half a mile's angle is asked for.
 		if (technique.reverses && this.reversedSeconds < REVERSED_SECONDS) {
 			if (Math.abs(rightNm) > 0.1) this.reversedSeconds += SECONDS;

@@ -1,4 +1,5 @@
 import type { DrawnLine } from '../aircraft/index.js';
+import type { CoursePath } from '../paths/index.js';
 import type { RadioSettings } from '../world/index.js';
 import type { RadioPerception } from './radio-perception.js';
 import type { Technique } from './techniques.js';
@@ -30,7 +31,7 @@ export interface PathPilot {
 	set(change: Partial<RadioSettings>): void;
 	say(northNm: number, eastNm: number, lines?: DrawnLine[]): void;
 	/** Tunes a place, sets the course, and listens until it is identified. */
-	tune(aid: string, courseDeg: number): void;
+	tune(aid: string, courseDeg: number, course?: Pick<CoursePath, 'rnav' | 'glide'>): void;
 	listenTo(receiver: 'nav1' | 'nav2' | 'adf'): void;
 	/** Wind correction for a course, + nose right. */
 	correctionDeg(courseDeg: number): number;

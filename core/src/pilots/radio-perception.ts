@@ -1,5 +1,5 @@
 import { normalizeDeg, signedDeg, toRadians } from '../base/index.js';
-import { placeOn, type CardNavigation, type CardPlace } from '../paths/index.js';
+import { placeOn, type CardNavigation, type CardPlace, type CoursePath } from '../paths/index.js';
 import { FLAG, type RadioReadings, type RadioSettings } from '../world/index.js';
 
 /** Where a pilot takes a station to be that gives no distance, NM: then three degrees of track for one of bearing. */
@@ -12,6 +12,9 @@ const SWUNG_DEG = 8;
 const SETTLE_TICKS = 200;
 /** A needle beyond this share is on its stop: then the bearing pointer tells how far off. */
 const PINNED = 0.95;
+
+/** A localizer's needle on its stop is taken to be so many times full scale off. */
+const STOPPED_TIMES = 2;
 
 /** How a pilot believes to stand to a course: NM right of it, and how far from its station. */
 interface Off {
@@ -93,7 +96,10 @@ export class RadioPerception {
 		const byPointer = bearing === null ? 0 : signedDeg(courseDeg - bearing);
 		const ahead = Math.abs(byPointer) <= 90;
 		const pointerDeg = ahead ? byPointer : -signedDeg(byPointer + 180);
-		const rightDeg = onNeedle ? -radio.nav1Needle * fullScaleDeg : pointerDeg;
+		// Behind a localizer's antenna the needle senses in reverse; on its stop it tells no more than the side.
+		const behind = place.courseDeg !== undefined && Math.abs(signedDeg(courseDeg - place.courseDeg)) > 90;
+		const sensed = (behind ? 1 : -1) * radio.nav1Needle * fullScaleDeg;
+		const rightDeg = onNeedle ? sensed : place.kind === 'localizer' ? STOPPED_TIMES * sensed : pointerDeg;
 		const tells =
 			place.kind === 'ndb'
 				? bearing !== null && this.swingTicks === 0
@@ -102,13 +108,33 @@ export class RadioPerception {
 	}
 }
 
+const beamOf = ({ northNm, eastNm, elevationFt, angleDeg }: NonNullable<CoursePath['glide']>) => ({
+	northNm,
+	eastNm,
+	elevationFt,
+	angleDeg
+});
+
 /** The radios as a pilot sets them for a place and a course. */
-export function tuned(settings: RadioSettings, place: CardPlace, courseDeg: number): RadioSettings {
+export function tuned(
+	settings: RadioSettings,
+	place: CardPlace,
+	courseDeg: number,
+	{ rnav, glide }: Pick<CoursePath, 'rnav' | 'glide'> = {}
+): RadioSettings {
 	if (place.kind === 'fix' || place.kind === 'airport')
 		return {
 			...settings,
 			needle: 'rnav',
-			rnav: { list: [place.id], to: 0, courseDeg, serial: settings.rnav.serial + 1 }
+			rnav: {
+				list: rnav?.list ?? [place.id],
+				to: rnav ? Math.max(0, rnav.list.indexOf(place.id)) : 0,
+				courseDeg,
+				...(rnav ? { finalFix: rnav.finalFix } : {}),
+				...(rnav?.angular ? { angular: true } : {}),
+				...(rnav?.angular && glide ? { glide: beamOf(glide) } : {}),
+				serial: settings.rnav.serial + 1
+			}
 		};
 	if (place.kind === 'ndb')
 		return { ...settings, adf: { ...settings.adf, activeKHz: place.frequency! }, pointer: 'adf' };

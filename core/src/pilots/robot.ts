@@ -18,6 +18,7 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
+import { ApproachHands, type View } from './approach-hands.js';
 import { Navigator } from './navigator.js';
 import { flyingKt, PanelPerception } from './panel-perception.js';
 import { planAhead, type Plan } from './plan.js';
@@ -30,6 +31,12 @@ const SECONDS = 0.1;
 const MOST_BANK_DEG = 15;
 /** Roll-out begins this share of the bank before the heading. */
 const ROLL_OUT_LEAD = 0.5;
+/** Higher than this below a step up is climbed at full power, ft; the attitude that a climb begins with, degrees. */
+const STEP_UP_FT = 60;
+const CLIMB_PITCH_DEG = 6;
+const STEP_AGAIN_TIMES = 3;
+/** Of the throttle's way for a knot off the speed. */
+const POWER_PER_KT = 0.018;
 /** Looks are made for as long as any flight of a robot can take. */
 const LOOKS_MS = 3_600_000;
 const STARE_MS = 8000;
@@ -121,6 +128,11 @@ export class RobotPilot {
 	private readonly deviation: Aircraft['compassDeviation'];
 
 	private waitsForFlap = false;
+	/** What the last step was, so that what was learnt on it ends with it. */
+	private stepping: 'down' | 'up' | 'level' = 'level';
+	private steppedTo = NaN;
+	private view: View | null = null;
+	private readonly approach: ApproachHands;
 
 	constructor(
 		private readonly technique: Technique,
@@ -132,6 +144,7 @@ export class RobotPilot {
 		radio: RadioReadings | null = null
 	) {
 		this.navigator = card.navigation && radio ? new Navigator(card, technique, radio, initial) : null;
+		this.approach = new ApproachHands(card, technique);
 		this.deviation = aircraft.compassDeviation;
 		this.random = new SeededRandom(seed);
 		this.plans = planAhead(card, aircraft);
@@ -250,8 +263,10 @@ export class RobotPilot {
 		panel: PanelReadings,
 		currentPhase: number,
 		previous: ControlInputs,
-		radio: RadioReadings | null = null
+		radio: RadioReadings | null = null,
+		view: View | null = null
 	): ControlInputs {
+		this.view = view;
 		this.seconds += SECONDS;
 		this.ticks++;
 		const { technique, perception } = this;
@@ -273,7 +288,7 @@ export class RobotPilot {
 		this.setPower(plan);
 		const away = this.handAway();
 		const flown = {
-			elevator: this.setPitch(plan),
+			elevator: this.setPitch(plan, radio),
 			aileron: this.setBank(this.lateralOf(plan, panel, radio))
 		};
 		const elevator = away ? IDLE_PULL * this.sign : flown.elevator;
@@ -292,13 +307,22 @@ export class RobotPilot {
 			propeller: plan.propeller,
 			alternateStatic: perception.staticBlocked ? 1 : previous.alternateStatic,
 			...this.say(previous),
-			...(this.navigator?.hands ?? {}),
+			...this.sourced(),
+			...this.approach.say(previous, this.intent, this.seconds, view),
 			headingKnobDeg:
 				previous.headingKnobDeg +
 				this.resetGyro(panel) +
 				(this.ticks === 1 ? (technique.headingKnobOffDeg ?? 0) : 0),
 			altimeterSettingHpa: this.settingOf(previous)
 		};
+	}
+
+	/** The radios as the navigator wants them; the needle's source the other one for whoever has it wrong. */
+	private sourced(): Partial<ControlInputs> {
+		if (!this.navigator) return {};
+		const { hands } = this.navigator;
+		if (!this.technique.wrongSource || this.card.phases[this.intent]!.segment !== 'final') return hands;
+		return { ...hands, radios: { ...hands.radios, needle: hands.radios.needle === 'nav' ? 'rnav' : 'nav' } };
 	}
 
 	/** The altimeter's setting: a wrong one from the begin, or turned to and fro by the one who is distracted. */
@@ -333,6 +357,8 @@ export class RobotPilot {
 	private lateralOf({ lateral }: Plan, panel: PanelReadings, radio: RadioReadings | null): Lateral {
 		const { headingDeg, airspeedKias, altimeterFt } = this.perception.believed;
 		if (lateral.kind !== 'path') return lateral;
+		const bySight = this.approach.steer(this.intent, this.view);
+		if (bySight !== null) return { kind: 'heading', headingDeg: bySight };
 		if (!this.navigator || !radio) return { kind: 'heading', headingDeg };
 		const trueKt = roughTrueKt(airspeedKias, altimeterFt);
 		return this.navigator.steer(
@@ -382,14 +408,27 @@ export class RobotPilot {
 		const { airspeedKias, verticalSpeedFpm } = perception.believed;
 		const next = this.plans[this.intent + 1];
 		const changing = this.card.phases[this.intent]!.targets.airspeedKias?.mode === 'reach' && next;
-		const speedError = plan.airspeedKias - airspeedKias;
+		const final = this.card.phases[this.intent]!.segment === 'final';
+		const wantedKias = plan.airspeedKias + (final ? (technique.fastFinalKt ?? 0) : 0);
+		const speedError = wantedKias - airspeedKias;
 		// A change of speed ahead of a descent is made with the descent's own setting: one change of power.
 		const descends = changing && next.vertical.kind === 'rate' && next.vertical.fpm < 0;
 		let power = descends
 			? next.throttle
-			: plan.throttle + clamp(0.018 * speedError, -0.3, 0.3) * (changing ? 1.5 : 1);
+			: plan.throttle +
+				clamp(POWER_PER_KT * (plan.vertical.kind === 'step' ? 2 : 1) * speedError, -0.3, 0.3) *
+					(changing ? 1.5 : 1);
 		// Climb power is set and left; a descent at constant speed likewise.
 		if (plan.vertical.kind === 'speed') power = plan.throttle;
+		const step = this.stepOf(plan);
+		if (step === 'up') power = 1;
+		const { slowGoAroundSeconds = 0 } = this.technique;
+		const goesAround =
+			this.card.phases[this.intent]!.after === 'go-around' &&
+			this.card.phases[this.intent - 1]?.after !== 'go-around';
+		if (goesAround && this.seconds - this.intentSince < slowGoAroundSeconds) power = this.throttle;
+		if (step === 'down' && plan.vertical.kind === 'step')
+			power = plan.vertical.down.throttle + clamp(POWER_PER_KT * speedError, -0.3, 0.3);
 		// Low and descending through a late level-off: the hasty pilot forgets the throttle for a while.
 		if (this.levellingOff && technique.levelOffLead <= 0 && verticalSpeedFpm < -150) power = this.throttle;
 		// Too fast for the flap that is wanted: less power until it may come down.
@@ -401,21 +440,71 @@ export class RobotPilot {
 		this.throttle += clamp(clamp(power, 0, 1) - this.throttle, -0.36 * SECONDS, 0.36 * SECONDS);
 	}
 
+	/** The altitude of a step; lower for the one who goes down before its fix. */
+	private steppedFt({ altitudeFt }: Extract<Plan['vertical'], { kind: 'step' }>): number {
+		const { segment, floorFt } = this.card.phases[this.intent]!;
+		const early = this.technique.stepsEarlyFt ?? 0;
+		return segment === 'final' && floorFt !== this.card.approach?.minimum.altitudeFt
+			? altitudeFt - early
+			: altitudeFt;
+	}
+
+	/** Whether a step of an approach still lies ahead, down or up. */
+	private stepOf({ vertical }: Plan): 'down' | 'up' | 'level' {
+		if (vertical.kind !== 'step') return 'level';
+		const error = this.steppedFt(vertical) - this.perception.believed.altimeterFt;
+		// The lead of a level-off is a tenth of the rate.
+		// Once level, a gust is no new step.
+		const levelled =
+			this.stepping === 'level' && this.steppedTo === vertical.altitudeFt ? STEP_AGAIN_TIMES : 1;
+		return error < (levelled * vertical.down.fpm) / 10
+			? 'down'
+			: error > levelled * STEP_UP_FT
+				? 'up'
+				: 'level';
+	}
+
+	/** What the nose is to do for the height, and the attitude that is known for it. */
+	private verticalOf(
+		plan: Plan,
+		radio: RadioReadings | null
+	): { vertical: Exclude<Plan['vertical'], { kind: 'level' | 'step' | 'glide' }>; pitchDeg: number } {
+		const { vertical, pitchDeg } = plan;
+		const held = (altitudeFt: number) =>
+			({ kind: 'altitude', altitudeFt: altitudeFt + (this.technique.holdsHighFt ?? 0) }) as const;
+		switch (vertical.kind) {
+			case 'level':
+				return { vertical: held(this.levelFt), pitchDeg };
+			case 'altitude':
+				return { vertical: held(vertical.altitudeFt), pitchDeg };
+			case 'glide':
+				return {
+					vertical: { kind: 'rate', fpm: this.approach.glideFpm(vertical, radio, this.view) },
+					pitchDeg
+				};
+			case 'step': {
+				const step = this.stepOf(plan);
+				if (step !== this.stepping) this.altitudeIntegral = 0;
+				this.stepping = step;
+				this.steppedTo = vertical.altitudeFt;
+				if (step === 'down')
+					return { vertical: { kind: 'rate', fpm: vertical.down.fpm }, pitchDeg: vertical.down.pitchDeg };
+				if (step === 'up') return { vertical: { kind: 'speed', up: true }, pitchDeg: CLIMB_PITCH_DEG };
+				return { vertical: held(this.steppedFt(vertical)), pitchDeg };
+			}
+			default:
+				return { vertical, pitchDeg };
+		}
+	}
+
 	/** Pitch: for the altitude, the rate or the speed. @returns the elevator. */
-	private setPitch(plan: Plan): number {
+	private setPitch(plan: Plan, radio: RadioReadings | null): number {
 		const { technique, perception } = this;
 		const { airspeedKias, altimeterFt, verticalSpeedFpm, pitchDeg } = perception.believed;
-		const asked =
-			plan.vertical.kind === 'level'
-				? ({ kind: 'altitude', altitudeFt: this.levelFt } as const)
-				: plan.vertical;
-		const vertical =
-			asked.kind === 'altitude'
-				? { ...asked, altitudeFt: asked.altitudeFt + (technique.holdsHighFt ?? 0) }
-				: asked;
+		const { vertical, pitchDeg: known } = this.verticalOf(plan, radio);
 		const blind = perception.attitudeLost;
 		let blindRate = vertical.kind === 'rate' ? vertical.fpm : 0;
-		let wanted = plan.pitchDeg + this.wander.pitch;
+		let wanted = known + this.wander.pitch;
 		const slowness = clamp(airspeedKias - plan.airspeedKias, -6, 30) * -0.1;
 		if (technique.chasesVerticalSpeed && vertical.kind !== 'speed') {
 			const rateWanted =
@@ -431,7 +520,11 @@ export class RobotPilot {
 			// Without an attitude the rate comes late: what depends on it goes slowly.
 			const early = technique.levelOffLead > EARLY_LEAD && this.levellingOff;
 			const most = early ? EARLY_FPM : 400;
-			const rateWanted = blind ? clamp(error * 3, -250, 250) : clamp(error * 6, -most, most);
+			// On an approach speed matters as much as height: gusts are not chased.
+			const soft = blind || plan.vertical.kind === 'step';
+			const rateWanted = soft
+				? clamp(error * (blind ? 3 : 4.5), blind ? -250 : -320, blind ? 250 : 320)
+				: clamp(error * 6, -most, most);
 			blindRate = rateWanted;
 			if (Math.abs(error) < 80)
 				this.altitudeIntegral = clamp(this.altitudeIntegral + error * 0.0003, -1.5, 1.5);

@@ -11,8 +11,8 @@ const USUAL_CUT_DEG = 45;
 
 /** How a pilot flies each kind of path: what is tuned first, and the routine that follows. */
 const ROUTINES = {
-	course: (pilot, { aid, courseDeg, interceptDeg }) => {
-		pilot.tune(aid, courseDeg);
+	course: (pilot, { aid, courseDeg, interceptDeg, ...rest }) => {
+		pilot.tune(aid, courseDeg, rest);
 		pilot.intercepting = interceptDeg !== undefined;
 		return pilot.flyCourse(aid, courseDeg, interceptDeg ?? USUAL_CUT_DEG);
 	},

@@ -62,6 +62,28 @@ export interface Technique {
 	headingKnobOffDeg?: number;
 	/** Sets something now and then, and does not fly meanwhile. */
 	distracted?: boolean;
+	/** Flies on at the minimum, whatever is to be seen. */
+	pressesOn?: boolean;
+	/** Leaves the bug, the altitude reminder or the clock alone. */
+	forgetsBug?: boolean;
+	forgetsAltitudeBug?: boolean;
+	forgetsClock?: boolean;
+	/** Goes down before the fix of a step, by so many feet. */
+	stepsEarlyFt?: number;
+	/** Moves the nose after the needle of the path down. */
+	chasesGlidepath?: boolean;
+	/** Sinks below the path as soon as the runway is in sight. */
+	ducksUnder?: boolean;
+	/** Flies the final beside its course, NM right. */
+	besideNm?: number;
+	/** Lets so many seconds go by before the power comes in a go-around. */
+	slowGoAroundSeconds?: number;
+	/** Has the needle follow the other source on the final. */
+	wrongSource?: boolean;
+	/** Looks out every few seconds on the final. */
+	peeks?: boolean;
+	/** Flies the final so much too fast, kt. */
+	fastFinalKt?: number;
 	/** Says nothing of what has failed. */
 	staysSilent?: boolean;
 	/** A recovery in another order than is taught, without its power, or begun the wrong way. */
@@ -97,6 +119,18 @@ export const TECHNIQUES = {
 	drifter: { ...STEADY, ignoresWind: true },
 	reverser: { ...STEADY, reverses: true },
 	unhearing: { ...STEADY, skipsIdent: true },
+	'step-breaker': { ...STEADY, stepsEarlyFt: 180 },
+	'path-chaser': { ...STEADY, chasesGlidepath: true, pitchRateDegPerSecond: 2.5 },
+	ducker: { ...STEADY, ducksUnder: true },
+	'beside-flyer': { ...STEADY, besideNm: 0.4 },
+	'presser-on': { ...STEADY, pressesOn: true },
+	'late-misser': { ...STEADY, slowGoAroundSeconds: 12 },
+	clockless: { ...STEADY, forgetsClock: true },
+	'wrong-sourced': { ...STEADY, wrongSource: true },
+	peeker: { ...STEADY, peeks: true },
+	bugless: { ...STEADY, forgetsBug: true },
+	'reminder-forgetter': { ...STEADY, forgetsAltitudeBug: true },
+	'fast-finisher': { ...STEADY, fastFinalKt: 25 },
 	'clock-forgetter': { ...STEADY, forgetsTiming: true },
 	'wrong-enterer': { ...STEADY, wrongEntry: true },
 	'early-leveller': { ...STEADY, levelOffLead: 0.6 },
@@ -141,6 +175,18 @@ export const PILOTS: Record<PilotId, { name: string; what: string }> = {
 	drifter: { name: 'Drifter', what: 'keeps no wind correction: the same drift again and again' },
 	reverser: { name: 'Reverser', what: 'turns away from the needle first' },
 	unhearing: { name: 'Unhearing', what: 'flies by stations that were never identified' },
+	'step-breaker': { name: 'Step breaker', what: 'goes down before the fix of the step' },
+	'path-chaser': { name: 'Path chaser', what: 'moves the nose after the needle of the path down' },
+	ducker: { name: 'Ducker', what: 'sinks below the path once the runway is in sight' },
+	'beside-flyer': { name: 'Beside', what: 'flies the final beside its course, and goes down there' },
+	'presser-on': { name: 'Presser-on', what: 'flies on at the minimum, whatever is to be seen' },
+	'late-misser': { name: 'Late misser', what: 'lets twelve seconds go by before the power comes' },
+	clockless: { name: 'Clockless', what: 'leaves the clock alone at the final fix' },
+	'wrong-sourced': { name: 'Wrong source', what: 'has the needle follow something else on the final' },
+	peeker: { name: 'Peeker', what: 'looks out every few seconds on the final' },
+	bugless: { name: 'Bugless', what: 'leaves the bug for the minimum where it is' },
+	'reminder-forgetter': { name: 'One altitude', what: 'sets the first altitude and none after it' },
+	'fast-finisher': { name: 'Fast', what: 'comes down the final 25 kt too fast' },
 	'clock-forgetter': { name: 'Clock forgetter', what: 'flies one minute outbound whatever the wind' },
 	'wrong-enterer': { name: 'Wrong enterer', what: 'enters the hold by the wrong sector' },
 	'early-leveller': { name: 'Early leveller', what: 'levels off long before the altitude' },

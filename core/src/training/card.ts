@@ -9,6 +9,8 @@ import {
 } from '../aircraft/index.js';
 import { AltitudeFt, Direction, Identifier, Editions } from '../base/index.js';
 import { CardNavigation, Path } from '../paths/index.js';
+import { Segment } from '../procedures/index.js';
+import { CardApproach } from './approach.js';
 import { RadioSettings, Weather } from '../world/index.js';
 import { closed, leavesOf, PhaseEvent, PlaceId } from './events.js';
 import { SchoolSchema } from './scan/schools.js';
@@ -36,12 +38,20 @@ export const Phase = Type.Object(
 				/** Shares of full scale from the path's course; 0 is on it. */
 				needle: Type.Optional(Target(Type.Number({ minimum: -1, maximum: 1 }))),
 				/** NM outside the path's arc; 0 is on it. */
-				arcNm: Type.Optional(Target(Type.Number({ minimum: -5, maximum: 5 })))
+				arcNm: Type.Optional(Target(Type.Number({ minimum: -5, maximum: 5 }))),
+				/** Shares of full scale above the path's glidepath; 0 is on it. */
+				glide: Type.Optional(Target(Type.Number({ minimum: -1, maximum: 1 })))
 			},
 			closed
 		),
 		/** What it is flown along. */
 		path: Type.Optional(Path),
+		/** The segment of an approach that it belongs to: standards may have their own limits there. */
+		segment: Type.Optional(Segment),
+		/** A published altitude that holds until the phase has ended, ft: nobody goes below it. */
+		floorFt: Type.Optional(AltitudeFt),
+		/** Only flown after this was last said at the minimum; else it is left out. */
+		after: Type.Optional(Type.Union([Type.Literal('continue'), Type.Literal('go-around')])),
 		/** Without it the phase begins when the one before it ends. */
 		begin: Type.Optional(PhaseEvent),
 		end: PhaseEvent,
@@ -180,7 +190,9 @@ export const TaskCard = Type.Object(
 		method: Type.Union([Type.Literal('control-performance'), Type.Literal('primary-supporting')]),
 		/** Configurations of the aircraft, by id, to know before flying. */
 		numbersToKnow: Type.Array(Identifier, { maxItems: 8 }),
-		phases: Type.Array(Phase, { minItems: 1, maxItems: 40 })
+		phases: Type.Array(Phase, { minItems: 1, maxItems: 40 }),
+		/** The approach that it is, as it stood when the card was made. */
+		approach: Type.Optional(CardApproach)
 	},
 	{ ...closed, $id: 'hanza-card' }
 );

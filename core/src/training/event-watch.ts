@@ -1,5 +1,14 @@
 import { signedDeg } from '../base/index.js';
-import { alongCourse, bearingTo, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
+import { DECISION } from '../aircraft/index.js';
+import {
+	alongCourse,
+	bearingTo,
+	courseOf,
+	FixPassages,
+	glideShare,
+	placeOn,
+	scaleShare
+} from '../paths/index.js';
 import { effectiveValue, type ChannelName, type Sample, type SampleRow } from '../recording/index.js';
 import { seenFrom, type Day } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
@@ -18,7 +27,8 @@ export const EVENT_CHANNELS = [
 	'eastNm',
 	'altitudeFt',
 	'trackDeg',
-	'marks'
+	'marks',
+	'decision'
 ] as const satisfies ChannelName[];
 /** The part of a sample that events look at. */
 export type EventSample = Pick<Sample, (typeof EVENT_CHANNELS)[number]>;
@@ -90,7 +100,9 @@ export class EventWatch {
 		seconds: number
 	): boolean {
 		const { navigation } = this.card;
-		const { northNm, eastNm, altitudeFt, trackDeg, marks } = sample;
+		const { northNm, eastNm, altitudeFt, trackDeg, marks, decision } = sample;
+		if (leaf.kind === 'decided') return decision >= DECISION.continue;
+		if (leaf.kind === 'abandoned') return decision === DECISION['go-around'];
 		if (leaf.kind === 'marked') {
 			if (Number.isNaN(this.extreme[i])) this.extreme[i] = marks;
 			return marks > this.extreme[i]!;
@@ -101,6 +113,13 @@ export class EventWatch {
 			case 'passed': {
 				const ahead = aheadNm(placeOn(navigation, leaf.aid), variationDeg, sample);
 				return this.wentBehind(i, ahead);
+			}
+			case 'beyond': {
+				const { northNm: north, eastNm: east } = placeOn(navigation, leaf.aid);
+				const at = { northNm: north, eastNm: east };
+				// Once past it stays past, whatever is flown after.
+				if (alongCourse(at, variationDeg, leaf.courseDeg, northNm, eastNm).pastNm >= 0) this.counts[i] = 1;
+				return this.counts[i] === 1;
 			}
 			case 'circuits': {
 				const { path } = this.phase;
@@ -126,6 +145,10 @@ export class EventWatch {
 				const before = this.extreme[i]!;
 				this.extreme[i] = off;
 				return off === 0 || (before * off < 0 && Math.abs(off) < RADIAL_NEAR_DEG);
+			}
+			case 'glidepath': {
+				const glide = this.phase.path && courseOf(this.phase.path)?.glide;
+				return glide !== undefined && glideShare(glide, { northNm, eastNm, altitudeFt }) >= -leaf.within;
 			}
 			case 'established': {
 				const course = this.phase.path && courseOf(this.phase.path);

@@ -55,6 +55,13 @@ const Leaf = Type.Union([
 		{ ...closed, description: 'the place has come abeam, no farther than a mile and a half' }
 	),
 	Type.Object(
+		{ kind: Type.Literal('beyond'), aid: PlaceId, courseDeg: Direction },
+		{
+			...closed,
+			description: 'the place lies behind, along a course by the compass; at once where it does already'
+		}
+	),
+	Type.Object(
 		{ kind: Type.Literal('nearer'), aid: PlaceId, distanceNm: miles },
 		{ ...closed, description: 'slant range' }
 	),
@@ -77,6 +84,21 @@ const Leaf = Type.Union([
 	Type.Object(
 		{ kind: Type.Literal('circuits'), count: Type.Integer({ minimum: 1, maximum: 13 }) },
 		{ ...closed, description: 'the fix of the hold has been passed inbound so many times' }
+	),
+	Type.Object(
+		{
+			kind: Type.Literal('glidepath'),
+			within: Type.Number({ minimum: 0, maximum: 1, description: 'share of full scale below it' })
+		},
+		{ ...closed, description: 'the path down has come so near from above' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('decided') },
+		{ ...closed, description: 'the student has said continue or go around, in the phase or before it' }
+	),
+	Type.Object(
+		{ kind: Type.Literal('abandoned') },
+		{ ...closed, description: 'the student has said go around' }
 	),
 	Type.Object(
 		{ kind: Type.Literal('marked') },

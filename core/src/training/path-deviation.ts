@@ -1,5 +1,13 @@
 import { signedDeg } from '../base/index.js';
-import { alongCourse, arcOf, courseOf, FixPassages, placeOn, scaleShare } from '../paths/index.js';
+import {
+	alongCourse,
+	arcOf,
+	courseOf,
+	FixPassages,
+	glideShare,
+	placeOn,
+	scaleShare
+} from '../paths/index.js';
 import { effectiveColumn, type Track } from '../recording/index.js';
 import { seenFrom } from '../world/index.js';
 import type { Phase, TaskCard } from './card.js';
@@ -40,6 +48,14 @@ export function pathDeviation(
 		});
 	}
 	const course = courseOf(path);
+	if (kind === 'glide') {
+		if (!course?.glide || !track.has('altitudeFt')) return null;
+		const { glide } = course;
+		const altitude = track.column('altitudeFt');
+		return north.map((northNm, i) =>
+			glideShare(glide, { northNm, eastNm: east[i]!, altitudeFt: altitude[i]! })
+		);
+	}
 	if (!course) return null;
 	const place = placeOn(navigation, course.aid);
 	const everywhere = course.measured === 'everywhere';

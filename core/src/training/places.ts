@@ -29,7 +29,10 @@ export function cardPlace(area: Area, id: string): CardPlace {
 	const station = area.stations.find((one) => one.id === id);
 	if (station && station.kind !== 'marker') {
 		const { kind, northNm, eastNm, elevationFt } = station;
-		const full = station.kind === 'localizer' ? { fullScaleDeg: station.fullScaleDeg } : {};
+		const full =
+			station.kind === 'localizer'
+				? { fullScaleDeg: station.fullScaleDeg, courseDeg: station.courseDeg }
+				: {};
 		const own =
 			station.kind === 'vor' && station.declinationDeg !== undefined
 				? { declinationDeg: station.declinationDeg }

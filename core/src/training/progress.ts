@@ -1,3 +1,4 @@
+import { DECISION } from '../aircraft/index.js';
 import { effectiveColumn, type Track } from '../recording/index.js';
 import type { TaskCard } from './card.js';
 import { EVENT_CHANNELS, EventWatch, type EventSample } from './event-watch.js';
@@ -49,6 +50,10 @@ export class CardProgress {
 		}
 		while (!this.watch && this.waitingFor < this.card.phases.length) {
 			const phase = this.card.phases[this.waitingFor]!;
+			if (phase.after && sample.decision !== DECISION[phase.after]) {
+				this.waitingFor++;
+				continue;
+			}
 			if (phase.begin) {
 				this.beginWatch ??= new EventWatch(phase.begin, seconds, this.card, phase);
 				if (!this.beginWatch.happened(sample, seconds)) return;

@@ -10,7 +10,7 @@ export const TARGET_CHANNELS = {
 	bankDeg: 'bankDeg'
 } as const;
 /** What is worked out from where the aircraft was, against the phase's path. */
-const PATH_TARGETS = ['needle', 'arcNm'] as const;
+const PATH_TARGETS = ['needle', 'arcNm', 'glide'] as const;
 type DialTarget = keyof typeof TARGET_CHANNELS;
 export type PathTarget = (typeof PATH_TARGETS)[number];
 /** What a phase can ask for. */

@@ -3,6 +3,7 @@ export { areaFromGeoJson, areaToGeoJson } from './area/geojson.js';
 export {
 	ADF_KHZ,
 	Fix,
+	LocalizerStation,
 	NAV_MHZ,
 	NdbStation,
 	OnPlane,

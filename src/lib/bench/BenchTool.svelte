@@ -105,6 +105,8 @@
 		hold: 'holds#the-wind',
 		wind: 'tracking#the-wind-correction',
 		'wind-from-tracks': 'tracking#the-wind-correction',
+		final: 'approaches#the-path-down',
+		circling: 'missed#circling',
 		turn: 'turns#standard-rate',
 		intercept: 'tracking#intercepting',
 		arc: 'arcs#arc',

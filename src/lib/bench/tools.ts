@@ -7,6 +7,8 @@ import { arc } from './tools/arc.js';
 import { reversal } from './tools/reversal.js';
 import { station } from './tools/station.js';
 import { descent } from './tools/descent.js';
+import { final } from './tools/final.js';
+import { circling } from './tools/circling.js';
 import { compass } from './tools/compass.js';
 import type { Tool } from './tools/fields.js';
 
@@ -23,6 +25,8 @@ export const TOOLS = {
 	reversal,
 	station,
 	descent,
+	final,
+	circling,
 	compass
 } as const satisfies Record<string, Tool>;
 

@@ -83,6 +83,12 @@
 				the fix
 			{:else if leaf.kind === 'marked'}
 				it is
+			{:else if leaf.kind === 'decided' || leaf.kind === 'abandoned'}
+				by a key
+			{:else if leaf.kind === 'glidepath'}
+				{@render number('Within this share of full scale', leaf.within, 0.05, (within) =>
+					put(i, { ...leaf, within })
+				)} of full scale
 			{:else if !('channel' in leaf)}
 				<Select
 					label="Place"
@@ -94,6 +100,8 @@
 				/>
 				{#if leaf.kind === 'nearer' || leaf.kind === 'farther'}
 					{@render number('Distance', leaf.distanceNm, 0.1, (distanceNm) => put(i, { ...leaf, distanceNm }))} NM
+				{:else if leaf.kind === 'beyond'}
+					on {@render number('Course', leaf.courseDeg, 1, (courseDeg) => put(i, { ...leaf, courseDeg }))}°
 				{:else if leaf.kind === 'radial'}
 					{@render number('Radial', leaf.radialDeg, 1, (radialDeg) => put(i, { ...leaf, radialDeg }))}°
 				{/if}

@@ -29,7 +29,8 @@ export const USUAL: Record<TargetKind, number> = {
 	verticalSpeedFpm: -500,
 	bankDeg: 15,
 	needle: 0,
-	arcNm: 0
+	arcNm: 0,
+	glide: 0
 };
 export const EVENT_WORDS: Record<LeafEvent['kind'], string> = {
 	elapsed: 'after a time',
@@ -38,11 +39,15 @@ export const EVENT_WORDS: Record<LeafEvent['kind'], string> = {
 	within: 'within',
 	reversed: 'turned back',
 	passed: 'passing',
+	beyond: 'past, along a course,',
 	nearer: 'nearer to',
 	farther: 'farther from',
 	radial: 'crossing a radial of',
 	established: 'established on the course',
 	circuits: 'circuits of the hold',
+	glidepath: 'the path down comes alive',
+	decided: 'the student has decided',
+	abandoned: 'the student goes around',
 	marked: 'the student says where'
 };
 export const CHANNEL_WORDS = {
@@ -69,6 +74,13 @@ export function newLeaf(kind: LeafEvent['kind'], aid = 'VSK'): LeafEvent {
 			return { kind, channel, from: 'top', by: 25 };
 		case 'passed':
 			return { kind, aid };
+		case 'beyond':
+			return { kind, aid, courseDeg: 90 };
+		case 'glidepath':
+			return { kind, within: 0.5 };
+		case 'decided':
+		case 'abandoned':
+			return { kind };
 		case 'nearer':
 		case 'farther':
 			return { kind, aid, distanceNm: 10 };

@@ -200,6 +200,70 @@ export const FAULT_GUIDE = {
 		why: 'The hand at a knob takes the eye along. One look at the knob, one at the attitude.',
 		page: 'scan'
 	},
+	'step-down-broken': {
+		sign: 'Twenty feet below a published altitude on the final, a hundred before it, for a second and a half, its fix not passed.',
+		why: 'The step is there for the ground. It was left by the clock or by impatience.',
+		page: 'approaches'
+	},
+	'chases-glidepath': {
+		sign: 'The path crossed three times with the rate swinging by 250 ft/min or more between.',
+		why: 'The needle shows where you are, not what to do. What keeps the path is a rate.',
+		page: 'approaches',
+		drill: 'rates'
+	},
+	'below-path-in-sight': {
+		sign: 'More than 0.6 of full scale below the path for three seconds, the runway in sight.',
+		why: 'The eye sees the near end and the nose follows it. The ground before a runway is no flatter for being seen.',
+		page: 'minima'
+	},
+	'descended-unestablished': {
+		sign: 'A rate down on the final with the needle 0.8 of full scale off for six seconds.',
+		why: 'Clear of the ground is only what lies on the course.',
+		page: 'approaches',
+		drill: 'needle'
+	},
+	'continued-unseen': {
+		sign: 'Below the minimum, beyond what a go-around sinks through, with nothing in sight that allows it.',
+		why: 'It is the one fault that kills most surely.',
+		page: 'minima',
+		drill: 'minimum'
+	},
+	'missed-action': {
+		sign: 'Full power later than five seconds, a climb later than ten, or a turn before its point and altitude.',
+		why: 'The go-around had not been briefed to the end: the hand waits for the head.',
+		page: 'missed'
+	},
+	'clock-not-started': {
+		sign: 'No start of the clock within twelve seconds of the final fix where time tells the missed approach point.',
+		why: 'What is not started cannot be read.',
+		page: 'approaches'
+	},
+	'needle-source': {
+		sign: 'For twelve seconds on the final the needle follows another source, station or course.',
+		why: 'It was set for the leg before, and looked right.',
+		page: 'approaches',
+		drill: 'needle'
+	},
+	'looked-out-early': {
+		sign: 'Three looks out on the final while nothing is to be seen.',
+		why: 'Each look costs a scan of the dials, and the inner ear takes over meanwhile.',
+		page: 'minima'
+	},
+	'bug-not-set': {
+		sign: 'At the begin of the final the bug stands below the minimum, or more than 60 ft above it, or nowhere.',
+		why: 'A number in the head is gone when the radio speaks.',
+		page: 'minima'
+	},
+	'altitude-not-reset': {
+		sign: 'Forty seconds into a leg the reminder still shows another altitude.',
+		why: 'It was set once, and worked once.',
+		page: 'approaches'
+	},
+	'unstable-approach': {
+		sign: 'At 500 ft above the threshold more than 10 kt fast or 5 slow, sinking faster than 1000 ft/min, not configured, or a needle on its stop.',
+		why: 'What is put right below that is put right too late.',
+		page: 'approaches'
+	},
 	fixation: {
 		sign: 'One look of more than four seconds (six at attitude while something changes).',
 		why: 'What is stared at is in order; what is not looked at goes.',

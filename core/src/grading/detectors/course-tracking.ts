@@ -76,6 +76,8 @@ export class CourseTracking {
 /** The phases of a flight along a course. */
 export const courseTrackings = ({ card, track, times, settings, rough }: Evidence): CourseTracking[] =>
 	judgedPhases(card, track, times).flatMap((flown) => {
-		const { path } = card.phases[flown.phase]!;
+		const { path, segment, targets } = card.phases[flown.phase]!;
+		// Straight to a place after a go-around, or by the eye: no course is asked for.
+		if (segment && !targets.needle) return [];
 		return path?.kind === 'course' ? [new CourseTracking(flown, path, settings, rough)] : [];
 	});

@@ -10,12 +10,15 @@ import type { DetectorSettings } from '../detector-settings.js';
 export function notIdentified({ card, track, times, settings }: Evidence): Fault[] {
 	const said = new Set<string>();
 	return judgedPhases(card, track, times).flatMap((flown) =>
-		identifiedAids(card.phases[flown.phase]!.path!).flatMap((aid) => {
-			if (said.has(aid)) return [];
-			const found = identFault(flown, aid, settings);
-			if (found.length > 0) said.add(aid);
-			return found;
-		})
+		// With the hands full of a go-around nobody listens: its station is asked for before, or in its hold.
+		(card.phases[flown.phase]!.after ? [] : identifiedAids(card.phases[flown.phase]!.path!)).flatMap(
+			(aid) => {
+				if (said.has(aid)) return [];
+				const found = identFault(flown, aid, settings);
+				if (found.length > 0) said.add(aid);
+				return found;
+			}
+		)
 	);
 }
 
@@ -24,7 +27,10 @@ function identFault(flown: Flown, aid: string, settings: DetectorSettings): Faul
 	const { track, from, to } = flown;
 	const place = placeOf(flown, aid);
 	if (place.frequency === undefined || !track.has('identified')) return [];
-	const after = from + Math.round(settings.identSeconds * track.rateHz);
+	// Before the final of an approach there is time for it, and much else to do.
+	const { segment } = flown.card.phases[flown.phase]!;
+	const allowed = settings.identSeconds * (segment === 'initial' || segment === 'intermediate' ? 2 : 1);
+	const after = from + Math.round(allowed * track.rateHz);
 	if (after >= to) return [];
 	const identified = track.column('identified');
 	const tuned = (name: 'nav1MHz' | 'nav2MHz' | 'adfKHz', bit: number, i: number) =>

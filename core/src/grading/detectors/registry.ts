@@ -4,6 +4,18 @@ import { attentionTaken } from './attention-taken.js';
 import { compassReadInTurn } from './compass-read-in-turn.js';
 import { cutFromOwnHeading } from './cut-from-own-heading.js';
 import { wrongSelector } from './wrong-selector.js';
+import { stepDownBroken } from './step-down-broken.js';
+import { chasesGlidepath } from './chases-glidepath.js';
+import { belowPathInSight } from './below-path-in-sight.js';
+import { descendedUnestablished } from './descended-unestablished.js';
+import { continuedUnseen } from './continued-unseen.js';
+import { missedAction } from './missed-action.js';
+import { clockNotStarted } from './clock-not-started.js';
+import { needleSource } from './needle-source.js';
+import { lookedOutEarly } from './looked-out-early.js';
+import { bugNotSet } from './bug-not-set.js';
+import { altitudeNotReset } from './altitude-not-reset.js';
+import { unstableApproach } from './unstable-approach.js';
 import { ballOut } from './ball-out.js';
 import { configurationWrong } from './configuration-wrong.js';
 import { outOfTrim } from './out-of-trim.js';
@@ -34,7 +46,7 @@ import { turnHeldUntilCentred } from './turn-held-until-centred.js';
 import { twoChanges } from './two-changes-at-once.js';
 import { wrongWayInput } from './wrong-way-input.js';
 
-type DetectorGroup = 'attitude' | 'navigation' | 'recovery' | 'failure';
+type DetectorGroup = 'attitude' | 'navigation' | 'recovery' | 'failure' | 'approach';
 /** Finds one kind of fault in a flight. */
 interface Detector {
 	group: DetectorGroup;
@@ -90,6 +102,18 @@ const DETECTORS = {
 	'wrong-selector': { group: 'navigation', find: wrongSelector },
 	'compass-read-in-turn': { group: 'attitude', find: compassReadInTurn },
 	'attention-taken': { group: 'attitude', find: attentionTaken },
+	'step-down-broken': { group: 'approach', find: stepDownBroken },
+	'chases-glidepath': { group: 'approach', find: chasesGlidepath },
+	'below-path-in-sight': { group: 'approach', find: belowPathInSight },
+	'descended-unestablished': { group: 'approach', find: descendedUnestablished },
+	'continued-unseen': { group: 'approach', find: continuedUnseen },
+	'missed-action': { group: 'approach', find: missedAction },
+	'clock-not-started': { group: 'approach', find: clockNotStarted },
+	'needle-source': { group: 'approach', find: needleSource },
+	'looked-out-early': { group: 'approach', find: lookedOutEarly },
+	'bug-not-set': { group: 'approach', find: bugNotSet },
+	'altitude-not-reset': { group: 'approach', find: altitudeNotReset },
+	'unstable-approach': { group: 'approach', find: unstableApproach },
 	'failure-not-named': { group: 'failure', find: failureNotNamed }
 } as const satisfies Record<FaultKind, Detector>;
 

@@ -23,6 +23,9 @@ export interface ReversalReport {
 const OFF_OUTBOUND_DEG = 25;
 const TURN_BANK_DEG = 8;
 const TURN_SECONDS = 5;
+/** Arriving so far off the outbound course it has to be met first, which may take this share of the time outbound. */
+const ARRIVING_DEG = 60;
+const MEETING_SHARE = 0.7;
 
 export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport {
 	const { card, track, from, to, phase } = flown;
@@ -47,8 +50,12 @@ export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport
 	});
 	// The side is that of the first turn off the outbound leg, whatever the wind does to the ground track.
 	const bank = track.column('bankDeg');
+	// Who comes from another side has the outbound course to meet first: those turns are not the figure's.
+	const arrives = Math.abs(signedDeg(heading[from]! - path.outboundCourseDeg)) > ARRIVING_DEG;
+	const met =
+		leg && arrives ? leg.from + Math.round(MEETING_SHARE * path.outboundSeconds * track.rateHz) : from;
 	const [turn] = runs(
-		leg ? leg.to : from,
+		Math.min(to, Math.max(met, leg ? leg.to : from)),
 		to,
 		TURN_SECONDS * track.rateHz,
 		(i) => Math.abs(bank[i]!) > TURN_BANK_DEG

@@ -13,6 +13,7 @@ const ITEM_WORDS: Record<TargetKind, { name: string; unit: string; above: string
 	},
 	bankDeg: { name: 'bank', unit: '°', above: 'to the right', below: 'to the left' },
 	needle: { name: 'needle', unit: 'of full scale', above: 'right of course', below: 'left of course' },
+	glide: { name: 'glidepath', unit: 'of full scale', above: 'above the path', below: 'below the path' },
 	arcNm: { name: 'arc', unit: 'NM', above: 'outside', below: 'inside' }
 };
 
@@ -25,7 +26,7 @@ export const itemName = (kind: TargetKind): string => ITEM_WORDS[kind].name;
 /** A target as printed: heading in three figures, the rest with their unit. */
 export function formatTarget(kind: TargetKind, value: number): string {
 	if (kind === 'headingDeg') return formatHeading(value);
-	if (kind === 'needle') return value === 0 ? 'centred' : `${value} of full scale`;
+	if (kind === 'needle' || kind === 'glide') return value === 0 ? 'centred' : `${value} of full scale`;
 	if (kind === 'arcNm') return value === 0 ? 'on it' : `${value} NM`;
 	const { unit } = ITEM_WORDS[kind];
 	return unit === '°' ? `${value}°` : `${value} ${unit}`;
@@ -33,7 +34,7 @@ export function formatTarget(kind: TargetKind, value: number): string {
 
 export function sizeWords(kind: TargetKind, deviation: number): string {
 	const { unit, above, below } = ITEM_WORDS[kind];
-	const decimals = kind === 'needle' || kind === 'arcNm' ? 2 : 0;
+	const decimals = kind === 'needle' || kind === 'glide' || kind === 'arcNm' ? 2 : 0;
 	const size = Math.abs(deviation).toFixed(decimals);
 	return `${size}${unit === '°' ? '°' : ' ' + unit} ${deviation > 0 ? above : below}`;
 }

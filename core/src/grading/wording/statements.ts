@@ -1,8 +1,9 @@
 import { formatClock } from '../../base/index.js';
+import { approachSentences, type ApproachReport } from '../approach/report.js';
 import type { Fault } from '../fault.js';
 import type { BrokenLimit } from '../flight-limits.js';
 import { recognitionText, type FailureRecognition } from '../failure-recognition.js';
-import type { GradedItem, GradedPhase, Statement, Verdict } from '../grades.js';
+import { counts, type GradedItem, type GradedPhase, type Statement, type Verdict } from '../grades.js';
 import { goesFar, lasts } from '../measure.js';
 import type { Recovery } from '../recovery.js';
 import { excursionRule, type Standard } from '../standard.js';
@@ -36,9 +37,12 @@ export const POINTS_PER_LIMIT = 25;
 
 /** The share of the flight's points that a phase has, by the weights of those that were recorded. */
 function shareOf(phases: readonly GradedPhase[]): (index: number) => number {
-	const recorded = phases.filter(({ verdict }) => verdict !== 'not recorded');
+	const recorded = phases.filter(counts);
 	const weights = recorded.reduce((sum, { weight }) => sum + weight, 0) || 1;
-	return (index) => (phases[index]?.verdict === 'not recorded' ? 0 : (phases[index]?.weight ?? 0) / weights);
+	return (index) => {
+		const phase = phases[index];
+		return phase && counts(phase) ? phase.weight / weights : 0;
+	};
 }
 
 /** Points of its phase that an item lost. */
@@ -54,7 +58,8 @@ export function statementsOf(
 	standard: Standard,
 	noticed: readonly FailureRecognition[],
 	recoveries: readonly Recovery[],
-	limits: readonly BrokenLimit[]
+	limits: readonly BrokenLimit[],
+	approach: Omit<ApproachReport, 'segments'> | null = null
 ): Statement[] {
 	const share = shareOf(phases);
 	const phaseAt = (seconds: number) =>
@@ -98,6 +103,15 @@ export function statementsOf(
 			text: `${phases[phase]!.name}: ${text}. That is a limit, not a tolerance.`,
 			about: { phase },
 			cost: POINTS_PER_LIMIT * share(phase)
+		});
+	for (const { atSeconds, text, tone } of approach ? approachSentences(approach) : [])
+		statements.push({
+			atSeconds,
+			endSeconds: atSeconds,
+			tone,
+			text,
+			about: { phase: Math.max(0, phaseAt(atSeconds)) },
+			cost: 0
 		});
 	for (const failure of noticed) {
 		// What the card tells from the first second is no discovery.

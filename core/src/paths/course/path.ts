@@ -3,6 +3,19 @@ import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
 import { aid, closed, FullScale } from '../shared.js';
 
+/** A path down by an angle: the place on the ground from which it rises, and the full scale of its needle, one side. */
+const Glide = Type.Object(
+	{
+		northNm: Type.Number({ minimum: -100, maximum: 100 }),
+		eastNm: Type.Number({ minimum: -100, maximum: 100 }),
+		elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
+		angleDeg: Type.Number({ minimum: 2, maximum: 6 }),
+		fullScaleDeg: Type.Number({ exclusiveMinimum: 0, maximum: 3, description: 'degrees, one side' })
+	},
+	closed
+);
+export type Glide = Static<typeof Glide>;
+
 /** A course to a place or from it. */
 export const CoursePath = Type.Object(
 	{
@@ -13,7 +26,20 @@ export const CoursePath = Type.Object(
 		toward: Type.Union([Type.Literal('to'), Type.Literal('from')]),
 		/** The cut that is asked for, where the course has to be intercepted first. */
 		interceptDeg: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 90, description: 'degrees' })),
-		fullScale: Type.Optional(FullScale)
+		fullScale: Type.Optional(FullScale),
+		/** The path down that goes with it: where it begins to rise from, NM and ft, and its angle. */
+		glide: Type.Optional(Glide),
+		/** By RNAV: the list that the unit goes along, of which the place is one. */
+		rnav: Type.Optional(
+			Type.Object(
+				{
+					list: Type.Array(aid, { minItems: 1, maxItems: 20 }),
+					finalFix: aid,
+					angular: Type.Optional(Type.Boolean())
+				},
+				closed
+			)
+		)
 	},
 	closed
 );
@@ -23,10 +49,11 @@ export const courseKind: PathKind<CoursePath> = {
 	schema: CoursePath,
 	aids: ({ aid: one }) => [one],
 	identified: ({ aid: one }) => [one],
-	course: ({ aid: one, courseDeg, fullScale }) => ({
+	course: ({ aid: one, courseDeg, fullScale, glide }) => ({
 		aid: one,
 		courseDeg,
 		...(fullScale && { fullScale }),
+		...(glide && { glide }),
 		measured: 'everywhere'
 	})
 };

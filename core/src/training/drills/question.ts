@@ -1,6 +1,7 @@
 import type { Aircraft, PanelReadings } from '../../aircraft/index.js';
 import type { SeededRandom } from '../../base/index.js';
 import type { HoldEntryInput } from '../../navigation/index.js';
+import type { Procedure, Sight } from '../../procedures/index.js';
 
 /** A question of a drill. Deterministic in drill, item and seed, so that the server can mark it again. */
 export interface Question {
@@ -11,6 +12,10 @@ export interface Question {
 	panels?: { first: PanelReadings; second: PanelReadings; apartSeconds: number };
 	/** A course needle to be read. */
 	needle?: { courseDeg: number; flag: number; needle: number };
+	/** What is to be seen at the minimum: shown for two seconds. */
+	view?: { sight: Sight };
+	/** The approach whose sheet is read, by its id. */
+	sheet?: string;
 	/** A hold to be entered, shown on the heading dial. */
 	hold?: HoldEntryInput;
 	answer:
@@ -28,6 +33,8 @@ export interface DrillContext {
 	/** Compass error at north and south that the school's rule goes by, degrees. */
 	ruleMaxErrorDeg: number;
 	dipDeg: number;
+	/** Approaches whose sheets are read; none where left out. */
+	procedures?: readonly Procedure[];
 }
 
 export interface Drill {

@@ -1,4 +1,5 @@
 import { InputError, SeededRandom, signedDeg } from '../../base/index.js';
+import { minimumDrill, ratesDrill, sheetDrill } from './approaches.js';
 import { compassDrill, leadsDrill, numbersDrill, standardBankDrill } from './numbers.js';
 import { panelDrill } from './panel.js';
 import { primaryDrill } from './primary.js';
@@ -15,7 +16,10 @@ export const DRILLS = {
 	compass: compassDrill,
 	'hold-entry': holdEntryDrill,
 	needle: needleDrill,
-	morse: morseDrill
+	morse: morseDrill,
+	rates: ratesDrill,
+	minimum: minimumDrill,
+	sheet: sheetDrill
 } as const satisfies Record<string, Drill>;
 /** The drills. */
 export type DrillId = keyof typeof DRILLS;

@@ -60,6 +60,7 @@ export const NdbStation = Type.Object(
 );
 export type NdbStation = Static<typeof NdbStation>;
 
+/** A localizer: antenna, course inbound, magnetic, full scale; with its glidepath and its distance, where it has them. */
 export const LocalizerStation = Type.Object(
 	{
 		kind: Type.Literal('localizer'),
@@ -90,6 +91,7 @@ export const LocalizerStation = Type.Object(
 	},
 	closed
 );
+/** A localizer of an area. */
 export type LocalizerStation = Static<typeof LocalizerStation>;
 
 const MarkerBeacon = Type.Object(

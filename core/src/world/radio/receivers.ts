@@ -144,7 +144,6 @@ export class Radios {
 		readings.nav2Flag = needle2.flag;
 		readings.nav1IsLocalizer = heard[0]?.kind === 'localizer' ? 1 : 0;
 		readings.nav2IsLocalizer = heard[1]?.kind === 'localizer' ? 1 : 0;
-		this.glide(heard[0], carried, share);
 		this.point(settings, heard, beacon, carried, seconds);
 		const measured = this.range(heard[settings.distance === 'nav1' ? 0 : 1], carried, seconds);
 		readings.received =
@@ -155,6 +154,8 @@ export class Radios {
 		this.identify(settings, heard, beacon, carried.timeSeconds);
 		readings.marker = carried.powered ? this.markerAt(carried) : 0;
 		this.navigate(settings, carried);
+		if (settings.needle === 'rnav') this.rnavGlide(settings, carried, share);
+		else this.glide(heard[0], carried, share);
 		this.fresh = false;
 	}
 
@@ -204,6 +205,22 @@ export class Radios {
 		state.glideLagged += (deflection - state.glideLagged) * Math.min(1, share);
 		readings.glideNeedle = state.glideLagged;
 		readings.glideValid = valid ? 1 : 0;
+	}
+
+	/** The path down of an RNAV final, from the leg to its final fix on: worked out from where the unit is, not from a beam. */
+	private rnavGlide({ rnav }: RadioSettings, carried: Carried, share: number): void {
+		const { readings, state, area } = this;
+		const final = rnav.finalFix ? rnav.list.indexOf(rnav.finalFix) : -1;
+		const path = readings.rnavValid > 0 && final >= 0 && readings.rnavTo >= final ? rnav.glide : undefined;
+		const deflection = path
+			? solveNeedle({
+					kind: 'glidepath',
+					aboveDeg: clamp(seenFrom(path, carried, area.variationDeg).elevationDeg - path.angleDeg, -180, 180)
+				}).deflection
+			: 0;
+		state.glideLagged += (deflection - state.glideLagged) * Math.min(1, share);
+		readings.glideNeedle = state.glideLagged;
+		readings.glideValid = path ? 1 : 0;
 	}
 
 	private point(

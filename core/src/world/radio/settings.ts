@@ -21,6 +21,18 @@ export const RnavSettings = Type.Object(
 		finalFix: Type.Optional(PlaceId),
 		/** Whether the final is guided by an angle, like a localizer: its needle narrows toward the last place of the list. */
 		angular: Type.Optional(Type.Boolean()),
+		/** The path down of such a final: where it rises from, NM and ft, and its angle. */
+		glide: Type.Optional(
+			Type.Object(
+				{
+					northNm: Type.Number({ minimum: -200, maximum: 200 }),
+					eastNm: Type.Number({ minimum: -200, maximum: 200 }),
+					elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
+					angleDeg: Type.Number({ minimum: 2, maximum: 6 })
+				},
+				closed
+			)
+		),
 		/** Goes up each time the pilot sets it going anew. */
 		serial: Type.Integer({ minimum: 0, maximum: 1_000_000 })
 	},

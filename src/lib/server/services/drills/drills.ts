@@ -16,7 +16,7 @@ import {
 	type ItemState,
 	type Question
 } from '@hanza/core';
-import { aircraftCatalog, areaCatalog } from '$data';
+import { aircraftCatalog, areaCatalog, procedureCatalog } from '$data';
 import { found } from '../../policy.js';
 import { dueItems, itemStates, saveRound, roundsOf, type Person } from '../../data/index.js';
 
@@ -30,7 +30,8 @@ export const schoolRuleDeg = ({ referenceLatitudeDeg }: Area): number =>
 export const drillContext = (aircraft: Aircraft, area: Area): DrillContext => ({
 	aircraft,
 	ruleMaxErrorDeg: schoolRuleDeg(area),
-	dipDeg: area.dipDeg
+	dipDeg: area.dipDeg,
+	procedures: procedureCatalog.all.filter((one) => one.area === area.id)
 });
 
 export interface DrillRow {

@@ -25,7 +25,8 @@ const SOURCES = import.meta.glob<string>('/src/lib/help/pages/*.md', {
 const GROUPS: readonly (readonly [string, readonly string[]])[] = [
 	['Begin', ['first-flight', 'watching', 'cards', 'grading', 'faults', 'drills', 'bench']],
 	['Attitude', ['scan', 'methods', 'descents', 'turns', 'recoveries', 'instruments']],
-	['Radio navigation', ['radio', 'tracking', 'holds', 'arcs']]
+	['Radio navigation', ['radio', 'tracking', 'holds', 'arcs']],
+	['Approaches', ['approaches', 'minima', 'missed']]
 ];
 const IDS = GROUPS.flatMap(([, ids]) => ids);
 

@@ -1,0 +1,45 @@
+import { reversals, runningMean } from '../../base/index.js';
+import { ApproachFlight } from '../approach/stretch.js';
+import type { Evidence } from '../evidence.js';
+import { fault, type Fault } from '../fault.js';
+
+/** The path crossed again and again, the rate swinging each time: the needle is chased, not the rate set. */
+export function chasesGlidepath(evidence: Evidence): Fault[] {
+	const flight = evidence.once(ApproachFlight.of);
+	if (!flight || !flight.has('verticalSpeedFpm')) return [];
+	const { glideCrossings, glideSwingFpm, glideSwing } = evidence.settings;
+	return flight.flown.flatMap(({ phase, from, to }) => {
+		const { path } = phase;
+		if (!phase.targets.glide || phase.after || path?.kind !== 'course' || to - from < 40 * flight.rateHz)
+			return [];
+		const rate = flight.rateHz;
+		const begin = from + 15 * rate;
+		const above = Float64Array.from({ length: to - begin }, (_, i) => flight.shares(path, begin + i).above);
+		const sink = runningMean(flight.column('verticalSpeedFpm').subarray(begin, to), 2 * rate);
+		const mean = sink.reduce((sum, fpm) => sum + fpm, 0) / sink.length;
+		const turns = reversals(
+			sink.map((fpm) => fpm - mean),
+			glideSwingFpm * evidence.rough
+		);
+		let [crossings, swung] = [0, 0];
+		let most = 0;
+		for (let i = 1; i < above.length; i++) {
+			most = Math.max(most, Math.abs(above[i]!));
+			if (above[i - 1]! * above[i]! < 0) {
+				crossings++;
+				if (most >= glideSwing) swung++;
+				most = 0;
+			}
+		}
+		if (swung < glideCrossings || turns < glideCrossings + 1) return [];
+		return [
+			fault(
+				'chases-glidepath',
+				flight.timeOf(begin),
+				flight.timeOf(to - 1),
+				`The rate swung ${turns} times by ${glideSwingFpm} ft/min or more while the path was crossed ${crossings} times.`,
+				'Set the rate that the groundspeed asks for, wait, and correct it by a hundred feet a minute at a time.'
+			)
+		];
+	});
+}

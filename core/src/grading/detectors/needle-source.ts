@@ -1,0 +1,46 @@
+import { placeOn } from '../../paths/index.js';
+import { ApproachFlight } from '../approach/stretch.js';
+import type { Evidence } from '../evidence.js';
+import { fault, type Fault } from '../fault.js';
+
+/** The final flown with the needle following something else, the wrong station or the wrong course. */
+export function needleSource(evidence: Evidence): Fault[] {
+	const flight = evidence.once(ApproachFlight.of);
+	if (!flight?.final || !flight.has('needleSource')) return [];
+	const { sourceSeconds, sourceCourseDeg } = evidence.settings;
+	for (const { phase, from, to } of flight.flown) {
+		const { path } = phase;
+		if (phase.segment !== 'final' || phase.after || path?.kind !== 'course') continue;
+		const place = placeOn(flight.card.navigation, path.aid);
+		if (place.kind === 'ndb') continue;
+		const rnav = place.kind === 'fix';
+		const [source, mhz, course] = [
+			flight.column('needleSource'),
+			flight.column('nav1MHz'),
+			flight.column('nav1CourseDeg')
+		];
+		const off = (deg: number) => Math.abs(((deg - path.courseDeg + 540) % 360) - 180);
+		const wrong = (i: number): string | null =>
+			rnav !== (source[i] === 1)
+				? rnav
+					? 'the needle followed the first receiver, not the RNAV unit'
+					: 'the needle followed the RNAV unit, not the first receiver'
+				: !rnav && Math.abs(mhz[i]! - (place.frequency ?? 0)) > 0.004
+					? `the first receiver was not on ${place.id}`
+					: place.kind === 'vor' && off(course[i]!) > sourceCourseDeg
+						? `the course was set to ${Math.round(course[i]!)}`
+						: null;
+		const first = flight.first(from, to, sourceSeconds, (i) => wrong(i) !== null);
+		if (first < 0) continue;
+		return [
+			fault(
+				'needle-source',
+				flight.timeOf(first),
+				flight.timeOf(flight.after(first, sourceSeconds)),
+				`On the final ${wrong(first)}.`,
+				'Before the final: source, station, course, identified. Say the four aloud.'
+			)
+		];
+	}
+	return [];
+}

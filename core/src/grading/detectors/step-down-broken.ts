@@ -1,0 +1,31 @@
+import { ApproachFlight } from '../approach/stretch.js';
+import type { Evidence } from '../evidence.js';
+import { fault, type Fault } from '../fault.js';
+
+/** Below the published altitude before its fix has been passed. */
+export function stepDownBroken(evidence: Evidence): Fault[] {
+	const flight = evidence.once(ApproachFlight.of);
+	if (!flight) return [];
+	const { floorBelowFt, floorSeconds } = evidence.settings;
+	return flight.flown.flatMap(({ phase, from, to }) => {
+		const { floorFt, segment } = phase;
+		// At the minimum itself another fault is named, and circling has its own floor.
+		if (floorFt === undefined || phase.after || segment === 'minimum') return [];
+		const last = floorFt === flight.approach.minimum.altitudeFt;
+		const slack = segment === 'final' && !last ? floorBelowFt : Math.max(floorBelowFt, 100);
+		if (last) return [];
+		const first = flight.first(from, to, floorSeconds, (i) => flight.altitude[i]! < floorFt - slack);
+		if (first < 0) return [];
+		let lowest = first;
+		for (let i = first; i < to; i++) if (flight.altitude[i]! < flight.altitude[lowest]!) lowest = i;
+		return [
+			fault(
+				'step-down-broken',
+				flight.timeOf(first),
+				flight.timeOf(Math.max(first, to - 1)),
+				`You were ${Math.round(floorFt - flight.altitude[lowest]!)} ft below ${floorFt} ft before its fix had been passed.`,
+				'Say the next altitude and the fix that frees it together; go down when the fix is behind you.'
+			)
+		];
+	});
+}
