@@ -11,21 +11,22 @@ import {
 	solveColdTemperature,
 	solveGlidepath,
 	usualMinimum,
-	type Procedure
+	type Procedure,
+	type Weather
 } from '../src/index.js';
 
 const area = areaCatalog.get('veskar');
 const trainer = aircraftCatalog.get('ferrin-160');
-const STILL = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
-const windy = (fromDeg: number, speedKt: number) => ({
+const STILL: Weather = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
+const windy = (fromDeg: number, speedKt: number): Weather => ({
 	...STILL,
 	windLayers: [{ altitudeFt: 0, fromDeg, speedKt }]
 });
 const all = procedureCatalog.all;
-const planned = (procedure: Procedure, weather = STILL as typeof STILL & { windLayers: object[] }) =>
+const planned = (procedure: Procedure, weather = STILL) =>
 	planProcedure(procedure, {
 		area,
-		weather: weather as never,
+		weather,
 		speeds: approachSpeeds(trainer),
 		minimum: usualMinimum(procedure, 'A')
 	});

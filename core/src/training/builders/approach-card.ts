@@ -631,7 +631,7 @@ class ApproachCard {
 				instruction: this.procedure.missed.firstActions[i]?.text ?? 'As published.',
 				targets: {
 					...(leg.kind === 'heading' ? { headingDeg: hold(leg.headingDeg, turns) } : {}),
-					...(leg.kind === 'heading' || climbs > planned.seconds
+					...(leg.kind === 'heading' || (climbs > planned.seconds && i < missed.length - 1)
 						? {}
 						: { altitudeFt: hold(Math.round(planned.toFt), Math.max(15, Math.round(climbs))) }),
 					...(leg.kind === 'heading'
