@@ -49,7 +49,8 @@ describe('the command line', () => {
 	it('helps: lists the verbs, and shows a verb’s schema with its units', () => {
 		const listed = run(['help']).stdout;
 		expect(listed).toMatch(/\n {2}wind +wind triangle/);
-		expect(listed).toMatch(/\n {2}wind-from-track {2}\w/);
+		expect(listed).toMatch(/\n {2}wind-from-track {2,3}\w/);
+		expect(listed).toMatch(/\n {2}procedure-check {2}\w/);
 		const { input } = JSON.parse(run(['help', 'turn']).stdout);
 		expect(input.properties.rateDegPerSecond.description).toBe('°/s');
 		expect(run(['help', 'sail']).status).toBe(2);

@@ -200,6 +200,13 @@ const STUDENTS: DemoStudent[] = [
 			{ card: 'complex-descent', daysAgo: 5, by: 'unconfigured' },
 			{ card: 'bracket', daysAgo: 4, by: 'leaning', wind: [170, 22] },
 			{ card: 'two-radials', daysAgo: 3, by: 'steady' },
+			{
+				card: 'approach-ost-loc-30-final',
+				daysAgo: 2,
+				by: 'step-breaker',
+				remark: [150, 'Which fix frees you to go lower? Say it before you do.']
+			},
+			{ card: 'approach-ves-ils-10', daysAgo: 2, by: 'steady', wind: [160, 14] },
 			{ card: 'hold-direct', daysAgo: 1, by: 'steady', wind: [60, 20], turbulence: 'light', isNews: true }
 		],
 		open: [
@@ -208,7 +215,8 @@ const STUDENTS: DemoStudent[] = [
 			['track-crosswind', ''],
 			['hold-direct', 'With the entry worked out before.'],
 			['two-radials', ''],
-			['homing', '']
+			['homing', ''],
+			['approach-ham-vor', 'Brief it to the second action of the missed approach.']
 		],
 		drills: [
 			{ drill: 'hold-entry', knows: 0.6, daysAgo: 17 },

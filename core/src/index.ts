@@ -17,6 +17,7 @@ export {
 	plus as summed,
 	problemsOf,
 	reversals,
+	rightOf,
 	runningMean,
 	signed,
 	signedDeg,
@@ -106,6 +107,7 @@ export {
 	IDENT_PERIOD_SECONDS,
 	LISTENED,
 	MARKERS,
+	MORSE,
 	NAV_MHZ,
 	NdbStation,
 	RADIOS_AT_REST,
@@ -173,6 +175,7 @@ export {
 	CompassTurnInput,
 	CompassTurnOutput,
 	ControlInputs,
+	DECISION,
 	DOWN,
 	DrawnLine,
 	EAST,
@@ -250,12 +253,23 @@ export {
 	type PathOf
 } from './paths/index.js';
 export {
+	GUIDANCE_NAMES,
+	Minimum,
 	PROCEDURE_EDITIONS,
 	Procedure,
 	checkProcedure,
+	constraintWords,
 	endOf,
+	finalSlope,
+	isPrecise,
+	lowestOf,
 	planProcedure,
-	sightOf
+	sightOf,
+	type Known,
+	type PlannedLeg,
+	type PlannedProcedure,
+	type ProcedureProblem,
+	type Sight
 } from './procedures/index.js';
 export {
 	CHANNELS,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
+import { procedureCatalog } from '../../data/index.js';
 import {
 	BOX_DAYS,
 	chooseItems,
@@ -18,7 +19,12 @@ import {
 } from '../src/index.js';
 import { tourer, trainer } from './shipped.js';
 
-const context: DrillContext = { aircraft: trainer, ruleMaxErrorDeg: 30, dipDeg: 60 };
+const context: DrillContext = {
+	aircraft: trainer,
+	ruleMaxErrorDeg: 30,
+	dipDeg: 60,
+	procedures: procedureCatalog.all
+};
 
 describe.each(DRILL_IDS)('the drill %s', (id) => {
 	it('asks every item, with one right answer that is marked right and others that are not', () => {

@@ -16,7 +16,7 @@ export const CORE = [
 	'pilots'
 ];
 
-const SHARED = ['contracts', 'workers', 'ui', 'charts', 'plan', 'panel', 'cockpit'];
+const SHARED = ['contracts', 'workers', 'ui', 'charts', 'plan', 'panel', 'procedures', 'cockpit'];
 /** What a folder of src/lib may import besides itself and the core. */
 export const LIB = {
 	contracts: [],
@@ -25,7 +25,8 @@ export const LIB = {
 	charts: ['contracts', 'ui'],
 	plan: ['contracts', 'ui'],
 	panel: ['contracts', 'workers', 'ui'],
-	cockpit: ['contracts', 'workers', 'ui', 'plan', 'panel'],
+	procedures: ['contracts', 'ui'],
+	cockpit: ['contracts', 'workers', 'ui', 'plan', 'panel', 'procedures'],
 	bench: [...SHARED, 'help'],
 	// The brief shows its numbers worked out on the Bench, the palette lists the Bench's calculations.
 	brief: [...SHARED, 'bench'],

@@ -7,12 +7,10 @@ import type { Fault, FaultKind } from './fault.js';
 import type { Limits, Measures } from './measure.js';
 import type { NavigationReport } from './paths/report.js';
 import type { Recovery } from './recovery.js';
+import type { ItemVerdict, PhaseVerdict, Verdict } from './verdict.js';
 import type { Steadiness } from './steadiness.js';
 
-export type Verdict = 'met' | 'not met' | 'not shown';
-type ItemVerdict = Verdict | 'not recorded';
-/** A phase that is flown only after another decision at the minimum was not asked for. */
-export type PhaseVerdict = ItemVerdict | 'not asked';
+export type { Verdict } from './verdict.js';
 
 export interface GradedItem extends Partial<Measures> {
 	kind: TargetKind;

@@ -10,7 +10,13 @@ export type BriefAnswer =
 	| { kind: 'direction'; deg: number; withinDeg: number }
 	/** Right between `from` and `to`. */
 	| { kind: 'seconds'; seconds: number; from: number; to: number }
-	| { kind: 'distance'; nm: number; withinNm: number };
+	| { kind: 'distance'; nm: number; withinNm: number }
+	| { kind: 'altitude'; ft: number; withinFt: number }
+	/** ft/min, negative down; said without its sign. */
+	| { kind: 'rate'; fpm: number; withinFpm: number }
+	/** As it is printed: MHz or kHz. */
+	| { kind: 'frequency'; value: number; unit: 'MHz' | 'kHz' }
+	| { kind: 'choice'; options: string[]; right: string };
 
 /** A number that can be worked out before a path is flown. */
 export interface PathQuestion {
@@ -21,7 +27,10 @@ export interface PathQuestion {
 	/** How it comes about, in a sentence. */
 	why: string;
 	/** The calculation and its input, to be taken up elsewhere. */
-	worked?: { by: 'hold' | 'wind' | 'intercept' | 'arc' | 'reversal'; input: Record<string, number | string> };
+	worked?: {
+		by: 'hold' | 'wind' | 'intercept' | 'arc' | 'reversal' | 'final';
+		input: Record<string, number | string>;
+	};
 }
 
 /** What the questions of a path rest on: the card's day and places, and where in the card the path is flown. */

@@ -1,6 +1,5 @@
 import type { Static, TSchema } from '@sinclair/typebox';
-import type { Glide } from './course/path.js';
-import type { FullScale } from './shared.js';
+import type { FullScale, Glide } from './shared.js';
 
 /** The course that a path is to be flown along inbound or outbound, and its needle. */
 export interface Course {

@@ -1,6 +1,7 @@
 import { FEET_PER_NM, toDegrees } from '../base/index.js';
 import { angularScaleNm, RNAV_SCALE_NM } from '../world/index.js';
-import type { CoursePath, Glide } from './course/path.js';
+import type { CoursePath } from './course/path.js';
+import type { Glide } from './shared.js';
 import type { CardPlace } from './places.js';
 
 /** Full scale of a VOR and of a bearing pointer where the card says nothing else, degrees. */

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type, type Static } from '@sinclair/typebox';
 
 export const closed = { additionalProperties: false } as const;
 export const aid = Type.String({ pattern: '^[A-Z]{2,5}$', description: 'a place of the card' });
@@ -14,3 +14,16 @@ export const FullScale = Type.Union([
 		{ ...closed, description: 'of an RNAV final that is guided by an angle' }
 	)
 ]);
+
+/** A path down by an angle: the place on the ground from which it rises, and the full scale of its needle, one side. */
+export const Glide = Type.Object(
+	{
+		northNm: Type.Number({ minimum: -100, maximum: 100 }),
+		eastNm: Type.Number({ minimum: -100, maximum: 100 }),
+		elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
+		angleDeg: Type.Number({ minimum: 2, maximum: 6 }),
+		fullScaleDeg: Type.Number({ exclusiveMinimum: 0, maximum: 3, description: 'degrees, one side' })
+	},
+	closed
+);
+export type Glide = Static<typeof Glide>;

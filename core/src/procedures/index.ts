@@ -1,6 +1,7 @@
-export { checkProcedure } from './check.js';
+export { checkProcedure, type ProcedureProblem } from './check.js';
 export {
 	endOf,
+	finalSlope,
 	planProcedure,
 	turnBetween,
 	type ApproachSpeeds,
@@ -8,13 +9,16 @@ export {
 	type PlannedProcedure
 } from './plan.js';
 export {
+	GUIDANCE_NAMES,
 	Minimum,
 	PROCEDURE_EDITIONS,
 	Procedure,
 	Segment,
+	constraintWords,
 	isNotCircling,
 	isPrecise,
 	isRnav,
-	lowestOf
+	lowestOf,
+	type Known
 } from './procedure.js';
 export { SIGHTS, mayGoOn, sightOf, type Sight } from './sight.js';

@@ -46,6 +46,7 @@ const Known = Type.Union([
 		{ ...closed, description: 'on the final course, so far before the threshold' }
 	)
 ]);
+/** One way to know a fix by receivers: radials from the station's own north, distances as shown, NM. */
 export type Known = Static<typeof Known>;
 
 /** A fix of the procedure, and how it can be told that one is over it. */

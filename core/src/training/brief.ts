@@ -1,12 +1,7 @@
 import { HanzaError, signedDeg } from '../base/index.js';
 import { questionsOf, type BriefAnswer, type Maker, type PathQuestion } from '../paths/index.js';
+import { approachBrief, type BriefQuestion } from './approach-brief.js';
 import type { TaskCard } from './card.js';
-
-/** A number of a card that can be worked out before it is flown; its id names the phase and what is asked. */
-export interface BriefQuestion extends PathQuestion {
-	/** Index of the phase. */
-	phase: number;
-}
 
 /**
  * What a card's paths let one work out for its wind: headings that hold a course, the cut, the entry and the
@@ -14,6 +9,7 @@ export interface BriefQuestion extends PathQuestion {
  * (a wind too strong for the hold) is left out; where the card keeps the wind to itself, only what needs none.
  */
 export function briefOf(card: TaskCard): BriefQuestion[] {
+	if (card.approach) return approachBrief(card, card.approach);
 	const { start, weather, navigation, phases } = card;
 	const told = card.windInBrief !== false;
 	const asked = new Set<string>();
@@ -39,6 +35,7 @@ function possible(questions: Maker): PathQuestion[] {
 
 /** Whether what was entered is right: a number in the unit of the question, or an entry by its name. */
 export function isWorkedOut(answer: BriefAnswer, entered: number | string): boolean {
+	if (answer.kind === 'choice') return entered === answer.right;
 	if (answer.kind === 'entry') return [answer.entry, ...answer.alsoAllowed].some((one) => one === entered);
 	const value = Number(entered);
 	if (!Number.isFinite(value)) return false;
@@ -47,6 +44,12 @@ export function isWorkedOut(answer: BriefAnswer, entered: number | string): bool
 			return Math.abs(signedDeg(value - answer.deg)) <= answer.withinDeg;
 		case 'seconds':
 			return value >= answer.from && value <= answer.to;
+		case 'altitude':
+			return Math.abs(value - answer.ft) <= answer.withinFt;
+		case 'rate':
+			return Math.abs(Math.abs(value) - Math.abs(answer.fpm)) <= answer.withinFpm;
+		case 'frequency':
+			return Math.abs(value - answer.value) < 0.005;
 		case 'distance':
 			return Math.abs(value - answer.nm) <= answer.withinNm;
 		default:
@@ -54,12 +57,16 @@ export function isWorkedOut(answer: BriefAnswer, entered: number | string): bool
 	}
 }
 
+const ENTRIES = ['direct', 'teardrop', 'parallel'];
+
 /** A question of the brief, with the last try at it and, once tried, the answer. */
 export interface WorkedOut {
 	id: string;
 	phase: string;
 	ask: string;
 	kind: BriefAnswer['kind'];
+	/** What can be chosen, where one chooses. */
+	options: string[] | null;
 	tried: string | null;
 	answer: (Pick<BriefQuestion, 'why' | 'worked'> & { is: BriefAnswer; right: boolean }) | null;
 	/** Whether the first try was right. */
@@ -79,6 +86,7 @@ export const workedOut = (
 			phase: card.phases[phase]!.name,
 			ask,
 			kind: answer.kind,
+			options: answer.kind === 'choice' ? answer.options : answer.kind === 'entry' ? ENTRIES : null,
 			tried: last,
 			answer: last === null ? null : { is: answer, why, worked, right: isWorkedOut(answer, last) },
 			rightAtOnce: own.length > 0 && isWorkedOut(answer, own[0]!.entered)

@@ -1,7 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { FAILURE_KINDS, VerticalSpeedKind, type Aircraft } from '../aircraft/index.js';
 import { InputError } from '../base/index.js';
-import { TurbulenceLevel } from '../world/index.js';
+import { roughTrueKt, solveWindTriangle } from '../navigation/index.js';
+import { compassCourseDeg } from '../paths/index.js';
+import { TurbulenceLevel, windAt } from '../world/index.js';
 import { VeilLevel, type TaskCard } from './card.js';
 import { SchoolSchema } from './scan/schools.js';
 
@@ -91,6 +93,31 @@ function loadingOf(
 	return example.loading;
 }
 
+/** Groundspeed and time of an approach's final in the wind of the day. */
+function finalOnDay({
+	approach,
+	weather,
+	start,
+	phases,
+	navigation
+}: TaskCard): Partial<NonNullable<TaskCard['approach']>> {
+	if (!approach) return {};
+	const { procedure, finalFix, missedPoint } = approach;
+	const { fromDeg, speedKt } = windAt(weather, finalFix.altitudeFt);
+	const final = phases.find(({ segment, after }) => segment === 'final' && !after);
+	const kias = final?.targets.airspeedKias?.value ?? start.airspeedKias;
+	const { groundspeedKt } = solveWindTriangle({
+		courseDeg: compassCourseDeg(navigation, procedure.final.aid, procedure.final.courseDeg),
+		trueAirspeedKt: roughTrueKt(kias, finalFix.altitudeFt),
+		windFromDeg: fromDeg,
+		windSpeedKt: speedKt
+	});
+	return {
+		finalGroundspeedKt: groundspeedKt,
+		finalSeconds: (Math.max(0, finalFix.beforeNm - missedPoint.beforeNm) / groundspeedKt) * 3600
+	};
+}
+
 /**
  * The card with what the day brings put on it; not checked as a whole.
  * @param aircraft that of the card: its loadings are known by name.
@@ -119,6 +146,7 @@ export function withConditions(card: TaskCard, task: Conditions, aircraft: Aircr
 		];
 	}
 	if (!changed.loading) delete changed.loading;
+	if (changed.approach) changed.approach = { ...changed.approach, ...finalOnDay(changed) };
 	return changed;
 }
 

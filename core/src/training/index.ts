@@ -1,5 +1,6 @@
+export { type BriefQuestion } from './approach-brief.js';
 export { CardApproach, bugOf } from './approach.js';
-export { briefOf, isWorkedOut, type BriefQuestion, type WorkedOut, workedOut } from './brief.js';
+export { briefOf, isWorkedOut, type WorkedOut, workedOut } from './brief.js';
 export { approachCard, approachSpeeds, usualMinimum } from './builders/approach-card.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';
 export { PATTERNS, PATTERN_IDS, type PatternId } from './builders/patterns.js';

@@ -29,24 +29,51 @@
 		entry: '',
 		direction: '°',
 		seconds: 's',
-		distance: 'NM'
+		distance: 'NM',
+		altitude: 'ft',
+		rate: 'ft/min',
+		frequency: '',
+		choice: ''
 	};
-	const words = (is: BriefAnswer): string =>
-		is.kind === 'entry'
-			? [is.entry, ...is.alsoAllowed].join(' or ')
-			: is.kind === 'direction'
-				? `${formatHeading(is.deg)}°`
-				: is.kind === 'seconds'
-					? `${is.seconds.toFixed(0)} s`
-					: `${is.nm.toFixed(1)} NM`;
-	const off = (is: BriefAnswer, tried: string): string => {
+	function words(is: BriefAnswer): string {
+		switch (is.kind) {
+			case 'entry':
+				return [is.entry, ...is.alsoAllowed].join(' or ');
+			case 'direction':
+				return `${formatHeading(is.deg)}°`;
+			case 'seconds':
+				return `${is.seconds.toFixed(0)} s`;
+			case 'altitude':
+				return `${Math.round(is.ft)} ft`;
+			case 'rate':
+				return `${Math.round(Math.abs(is.fpm) / 10) * 10} ft/min`;
+			case 'frequency':
+				return `${is.unit === 'MHz' ? is.value.toFixed(2) : is.value} ${is.unit}`;
+			case 'choice':
+				return is.right;
+			default:
+				return `${is.nm.toFixed(1)} NM`;
+		}
+	}
+	function off(is: BriefAnswer, tried: string): string {
+		const by = (value: number, decimals: number, unit: string) =>
+			`yours is off by ${signed(value, decimals)}${unit}`;
 		const value = Number(tried);
-		if (is.kind === 'entry') return '';
-		if (is.kind === 'direction') return `yours is off by ${signed(signedDeg(value - is.deg), 0)}°`;
-		return is.kind === 'seconds'
-			? `yours is off by ${signed(value - is.seconds, 0)} s`
-			: `yours is off by ${signed(value - is.nm, 1)} NM`;
-	};
+		switch (is.kind) {
+			case 'direction':
+				return by(signedDeg(value - is.deg), 0, '°');
+			case 'seconds':
+				return by(value - is.seconds, 0, ' s');
+			case 'distance':
+				return by(value - is.nm, 1, ' NM');
+			case 'altitude':
+				return by(value - is.ft, 0, ' ft');
+			case 'rate':
+				return by(Math.abs(value) - Math.abs(is.fpm), 0, ' ft/min');
+			default:
+				return '';
+		}
+	}
 	const rounded = (input: Record<string, number | string>) =>
 		Object.fromEntries(
 			Object.entries(input).map(([key, value]) => [
@@ -76,7 +103,7 @@
 		<table class="table stacks">
 			<thead><tr><th>What</th><th>Yours</th><th>Worked out</th><th></th></tr></thead>
 			<tbody>
-				{#each asked as { id, phase, ask, kind, tried, answer }, i (id)}
+				{#each asked as { id, phase, ask, kind, options, tried, answer }, i (id)}
 					{@const wrong = refused.entered.question === id ? refused : null}
 					<tr>
 						<td
@@ -92,14 +119,8 @@
 								class="flex flex-wrap items-center gap-2"
 							>
 								<input type="hidden" name="question" value={id} />
-								{#if kind === 'entry'}
-									<Select
-										label={ask}
-										place="unseen"
-										name="entered"
-										value={tried ?? ''}
-										options={['direct', 'teardrop', 'parallel']}
-									/>
+								{#if options}
+									<Select label={ask} place="unseen" name="entered" value={tried ?? ''} {options} />
 								{:else}
 									<label class="flex items-center gap-1">
 										<span class="sr-only">{ask}</span>

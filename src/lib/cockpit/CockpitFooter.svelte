@@ -25,6 +25,8 @@
 		Assist: {data.assist === 'attitude' ? 'attitude held' : 'direct'} · <kbd>{names('help')}</kbd> keys ·
 		<kbd>{names('freeze')}</kbd> freezes
 		{#if !asksWhere}· <kbd>{names('arrangement')}</kbd> other panel{/if}
+		{#if data.card.approach}· <kbd>{names('sheet')}</kbd> sheet · <kbd>{names('goOn')}</kbd> continue ·
+			<kbd>{names('goAround')}</kbd> go around{/if}
 		{#if looksOut}· <kbd>{names('outside')}</kbd> outside{/if}
 		{#if asksWhere}·
 			<button class="underline" onclick={() => (cockpit.marking = !cockpit.marking)}

@@ -33,6 +33,8 @@
 	import TachometerDial from '$lib/panel/dials/TachometerDial.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
 	import { provideVeil, type Veil } from '$lib/panel/overlays/veil.svelte.js';
+	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
+	import { sheetOf } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
@@ -123,6 +125,49 @@
 		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
 		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
 	]);
+	/** The sheet as it was drawn when the card was made; what cannot be drawn any more is not missed in flight. */
+	const sheet = $derived.by(() => {
+		const { approach, weather } = data.card;
+		if (!approach) return null;
+		try {
+			const { procedure, category, minimum, addedFt } = approach;
+			return sheetOf(procedure, {
+				area: data.area,
+				aircraft: data.aircraft,
+				weather,
+				category,
+				minimum,
+				addedFt
+			});
+		} catch {
+			return null;
+		}
+	});
+	const rnavFinal = $derived.by(() => {
+		const path = data.card.phases.find((one) => one.path?.kind === 'course' && one.path.rnav)?.path;
+		const down = data.card.phases.find(
+			(one) => one.path?.kind === 'course' && one.path.rnav && one.path.glide
+		)?.path;
+		return path?.kind === 'course'
+			? { ...path, ...(down?.kind === 'course' && down.glide ? { glide: down.glide, rnav: down.rnav } : {}) }
+			: null;
+	});
+	const ownPosition = $derived(
+		data.card.planInFlight && cockpit?.frame?.position
+			? {
+					north: cockpit.frame.position.northNm,
+					east: cockpit.frame.position.eastNm,
+					trueDeg: cockpit.frame.position.trackDeg + data.area.variationDeg
+				}
+			: null
+	);
+	/** Columns from left to right: the sheet where there is one, levers for fingers, panel, side, levers and yoke. */
+	const columns = $derived(
+		[
+			sheet && cockpit?.sheetShown ? 'minmax(0, 19rem)' : '',
+			touch ? '6.5rem minmax(0, 1fr) 12.5rem 10rem' : 'minmax(0, 1fr) 11.5rem 10rem'
+		].join(' ')
+	);
 	const names = (action: Action) =>
 		keysOf(cockpit?.keys ?? {}, action)
 			.map(keyName)
@@ -163,6 +208,8 @@
 			panel: frame.panel,
 			aircraft: data.aircraft,
 			settingHpa: inputs.altimeterSettingHpa,
+			minimumBugFt: inputs.minimumBugFt,
+			altitudeBugFt: inputs.altitudeBugFt,
 			covered: inputs.covered,
 			oncover: (instrument: Instrument) => cockpit?.cover(instrument)
 		}}
@@ -215,14 +262,18 @@
 		<!-- The pointer is the eye of a veiled panel; keys and a second stick can be it too. -->
 		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<div
-			class="grid min-h-0 grow gap-3 p-3 {touch
-				? 'grid-cols-[6.5rem_minmax(0,1fr)_12.5rem_10rem]'
-				: 'grid-cols-[minmax(0,1fr)_11.5rem_10rem]'}"
+			class="grid min-h-0 grow gap-3 p-3"
+			style:grid-template-columns={columns}
 			onpointermove={(event) => {
 				if (cockpit && cockpit.veil.level !== 'off' && event.buttons === 0)
 					cockpit.veil.pointAt(event.clientX, event.clientY);
 			}}
 		>
+			{#if sheet && cockpit.sheetShown}
+				<aside class="sheet-beside" aria-label="Sheet of the approach" data-testid="sheet-beside">
+					<ProcedureSheet {sheet} area={data.area} on="panel" own={ownPosition} />
+				</aside>
+			{/if}
 			{#if touch}<Quadrant {cockpit} {inputs} {complex} part="levers" />{/if}
 			<div class="flex min-h-0 flex-col gap-2" data-hint="look">
 				{#if frame.eye && cockpit.outsideShown}
@@ -324,6 +375,7 @@
 			<RnavPanel
 				area={data.area}
 				settings={inputs.radios}
+				final={rnavFinal}
 				onset={(changed) => cockpit?.control({ radios: changed })}
 				onclose={() => (cockpit!.routing = false)}
 			/>
@@ -392,6 +444,12 @@
 		text-align: center;
 		border-radius: 10px;
 		background: var(--panel-back);
+	}
+	.sheet-beside {
+		min-height: 0;
+		overflow-y: auto;
+		border-right: 1px solid var(--panel-line);
+		padding-right: 0.6rem;
 	}
 	.called {
 		position: absolute;

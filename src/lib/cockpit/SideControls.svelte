@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { ControlInputs } from '@hanza/core';
+	import { DECISION, type ControlInputs } from '@hanza/core';
 	import type { Cockpit } from '$lib/cockpit/cockpit.svelte.js';
 	import type { Frame } from '$lib/workers/messages.js';
 	import Readout from '$lib/panel/controls/Readout.svelte';
@@ -9,6 +9,7 @@
 
 	const { cockpit, frame, inputs }: { cockpit: Cockpit; frame: Frame; inputs: ControlInputs } = $props();
 	const { panel } = $derived(frame);
+	const approach = $derived(cockpit.data.card.approach !== undefined);
 	const gearLight = (gear: number) => ({
 		name: 'gear',
 		text: gear >= 1 ? 'down' : gear <= 0 ? 'up' : 'moving',
@@ -68,6 +69,40 @@
 		less={{ text: '−', label: 'Altimeter setting down', press: () => cockpit.turnSetting(-1) }}
 		more={{ text: '+', label: 'Altimeter setting up', press: () => cockpit.turnSetting(1) }}
 	/>
+	{#if approach}
+		<Knob
+			label="Minimum"
+			value={inputs.minimumBugFt > 0 ? String(inputs.minimumBugFt) : 'bug'}
+			less={{
+				text: '−',
+				label: 'Bug for the minimum down',
+				press: () => cockpit.turnBug('minimumBugFt', -1)
+			}}
+			more={{ text: '+', label: 'Bug for the minimum up', press: () => cockpit.turnBug('minimumBugFt', 1) }}
+		/>
+		<Knob
+			label="Next"
+			value={inputs.altitudeBugFt > 0 ? String(inputs.altitudeBugFt) : 'alt'}
+			less={{ text: '−', label: 'Altitude reminder down', press: () => cockpit.turnBug('altitudeBugFt', -1) }}
+			more={{ text: '+', label: 'Altitude reminder up', press: () => cockpit.turnBug('altitudeBugFt', 1) }}
+		/>
+		<div class="grid grid-cols-2 gap-1">
+			<button
+				type="button"
+				tabindex="-1"
+				class="knob small"
+				aria-pressed={inputs.decision === DECISION.continue}
+				onclick={() => cockpit.decide('continue')}>Continue</button
+			>
+			<button
+				type="button"
+				tabindex="-1"
+				class="knob small"
+				aria-pressed={inputs.decision === DECISION['go-around']}
+				onclick={() => cockpit.decide('go-around')}>Go around</button
+			>
+		</div>
+	{/if}
 	<Knob
 		label="Flap"
 		value={`${Math.round(frame.flapsDeg)}°`}

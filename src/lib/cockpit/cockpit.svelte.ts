@@ -1,6 +1,7 @@
 import {
 	coverBit,
 	coversOf,
+	DECISION,
 	FAILURE_KINDS,
 	type Aircraft,
 	type Area,
@@ -55,6 +56,9 @@ const COMMANDS_MS = 2000;
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
 const HECTOPASCAL_STEP = 0.5;
+/** How far a turn moves each bug of the altimeter, ft; where the one of the minimum first comes to. */
+const BUG_STEPS_FT = { minimumBugFt: 10, altitudeBugFt: 100 };
+const PARKED_FT = 500;
 /** For legs that teach nothing, and for a slow look. */
 export const RATES = [0.5, 1, 2, 4, 8] as const;
 /** How far back a flight can be taken up again, s. */
@@ -84,6 +88,8 @@ export class Cockpit implements CommandTarget {
 	justTaken = $state(false);
 	/** The outside view, where the card allows one at all. */
 	outsideShown = $state(true);
+	/** The sheet of the approach beside the panel. */
+	sheetShown = $state(true);
 	/** Flight time at which the stopwatch began and stopped. */
 	stopwatch = $state<{ from: number; to: number | null } | null>(null);
 	problem = $state<string | null>(null);
@@ -124,6 +130,8 @@ export class Cockpit implements CommandTarget {
 			this.upload = state;
 			this.waiting = waiting;
 		});
+		// On an approach one looks up when it is time to: each look is part of how it was flown.
+		if (data.card.approach) this.outsideShown = false;
 		this.veil.level = data.card.veil ?? savedVeil();
 		this.veil.glancePx = savedGlancePx();
 		void this.load();
@@ -312,8 +320,10 @@ export class Cockpit implements CommandTarget {
 
 	pressStopwatch(): void {
 		const now = this.frame?.timeSeconds ?? 0;
-		if (!this.stopwatch) this.stopwatch = { from: now, to: null };
-		else if (this.stopwatch.to === null) this.stopwatch = { ...this.stopwatch, to: now };
+		if (!this.stopwatch) {
+			this.stopwatch = { from: now, to: null };
+			if (this.inputs) this.control({ clockStarts: this.inputs.clockStarts + 1 });
+		} else if (this.stopwatch.to === null) this.stopwatch = { ...this.stopwatch, to: now };
 		else this.stopwatch = null;
 	}
 
@@ -368,6 +378,28 @@ export class Cockpit implements CommandTarget {
 	sayWhere(northNm: number, eastNm: number, lines: DrawnLine[]): void {
 		this.marking = false;
 		if (this.inputs) this.control({ mark: { northNm, eastNm, count: this.inputs.mark.count + 1, lines } });
+	}
+
+	/** Says what is to be done at the minimum; a go-around stays one. */
+	decide(what: 'continue' | 'go-around'): void {
+		if (!this.inputs || !this.data.card.approach || this.inputs.decision === DECISION['go-around']) return;
+		this.control({ decision: DECISION[what] });
+	}
+
+	/** Turns a bug of the altimeter; the first turn brings it from where it is parked to where one is. */
+	turnBug(bug: 'minimumBugFt' | 'altitudeBugFt', by: 1 | -1): void {
+		if (!this.inputs) return;
+		const step = BUG_STEPS_FT[bug];
+		const parked = Math.round((this.frame?.panel.altimeterFt ?? 1000) / 100) * 100;
+		const next =
+			this.inputs[bug] === 0 ? (bug === 'minimumBugFt' ? PARKED_FT : parked) : this.inputs[bug] + by * step;
+		this.control({ [bug]: Math.min(15000, Math.max(step, next)) });
+	}
+
+	/** Up from the dials, or back to them. */
+	toggleOutside(): void {
+		this.outsideShown = !this.outsideShown;
+		this.control({ looksOut: this.outsideShown ? 1 : 0 });
 	}
 
 	switchStatic(): void {

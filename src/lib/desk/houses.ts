@@ -28,6 +28,7 @@ export interface House extends Room {
 }
 
 const AIRCRAFT: Room = { href: '/library/aircraft', text: 'Aircraft' };
+const PROCEDURES: Room = { href: '/library/procedures', text: 'Procedures' };
 const AREAS: Room = { href: '/library/areas', text: 'Areas' };
 const DRILLS: Room = { href: '/practice/drills', text: 'Drills' };
 const FAULTS: Room = { href: '/practice/faults', text: 'Faults' };
@@ -81,6 +82,7 @@ export const HOUSES: Record<Role, readonly House[]> = {
 			icon: LibraryBig,
 			rooms: [
 				{ href: '/library/cards', text: 'Cards' },
+				PROCEDURES,
 				AREAS,
 				AIRCRAFT,
 				{ href: '/library/standards', text: 'Standards' }
@@ -105,7 +107,7 @@ export const HOUSES: Record<Role, readonly House[]> = {
 			also: ['/debrief']
 		},
 		practice,
-		bench([CALCULATIONS, AIRCRAFT, AREAS], ['/library']),
+		bench([CALCULATIONS, PROCEDURES, AIRCRAFT, AREAS], ['/library']),
 		help
 	]
 };

@@ -3,7 +3,7 @@ import { directionDeg, formatClock, length, normalizeDeg, signedDeg } from '../.
 import { isNotCircling, mayGoOn, type Segment, type Sight } from '../../procedures/index.js';
 import type { Evidence } from '../evidence.js';
 import type { BrokenLimit } from '../flight-limits.js';
-import type { GradedPhase, Verdict } from '../grades.js';
+import type { PhaseVerdict, Verdict } from '../verdict.js';
 import { ApproachFlight } from './stretch.js';
 
 /** What decides an approach besides its targets; each a setting with its default. */
@@ -76,7 +76,7 @@ export interface CirclingReport {
 export interface SegmentReport {
 	segment: Segment;
 	phases: number[];
-	verdict: Verdict | 'not recorded' | 'not asked';
+	verdict: PhaseVerdict;
 	score: number | null;
 }
 
@@ -477,7 +477,7 @@ export function minimumVerdict(decision: DecisionReport | null): { verdict: Verd
 
 /** The phases of an approach by its segments, in the order in which they are flown. */
 export function segmentsOf(
-	phases: readonly Pick<GradedPhase, 'verdict' | 'score' | 'weight' | 'segment'>[]
+	phases: readonly { verdict: PhaseVerdict; score: number; weight: number; segment?: Segment }[]
 ): SegmentReport[] {
 	const found = new Map<Segment, number[]>();
 	phases.forEach(({ segment }, i) => {

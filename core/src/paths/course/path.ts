@@ -1,20 +1,7 @@
 import type { PathKind } from '../kind.js';
 import { Type, type Static } from '@sinclair/typebox';
 import { Direction } from '../../base/index.js';
-import { aid, closed, FullScale } from '../shared.js';
-
-/** A path down by an angle: the place on the ground from which it rises, and the full scale of its needle, one side. */
-const Glide = Type.Object(
-	{
-		northNm: Type.Number({ minimum: -100, maximum: 100 }),
-		eastNm: Type.Number({ minimum: -100, maximum: 100 }),
-		elevationFt: Type.Number({ minimum: -200, maximum: 12000 }),
-		angleDeg: Type.Number({ minimum: 2, maximum: 6 }),
-		fullScaleDeg: Type.Number({ exclusiveMinimum: 0, maximum: 3, description: 'degrees, one side' })
-	},
-	closed
-);
-export type Glide = Static<typeof Glide>;
+import { aid, closed, FullScale, Glide } from '../shared.js';
 
 /** A course to a place or from it. */
 export const CoursePath = Type.Object(

@@ -11,7 +11,7 @@ function recorder() {
 			if (name in kept) return kept[name];
 			if (name === 'receiver') return 'nav1';
 			if (name === 'veil') return { look: (instrument: string) => asked.push(`look ${instrument}`) };
-			if (/^(targets|help|outside)Shown$|^(naming|marking)$/.test(name)) return false;
+			if (/^(targets|help|sheet)Shown$|^(naming|marking)$/.test(name)) return false;
 			if (name === 'arrangement') return 'round';
 			return (...given: unknown[]) =>
 				asked.push(

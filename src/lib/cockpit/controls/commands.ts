@@ -19,7 +19,6 @@ export interface CommandTarget {
 	helpShown: boolean;
 	naming: boolean;
 	marking: boolean;
-	outsideShown: boolean;
 	receiver: Receiver;
 	readonly arrangement: Arrangement;
 	readonly veil: { look(instrument: ScanInstrument): void };
@@ -32,6 +31,11 @@ export interface CommandTarget {
 	switchStatic(): void;
 	turnRadios(turn: (radios: RadioSettings) => RadioSettings): void;
 	tickCall(): void;
+	/** Says what is to be done at the minimum. */
+	decide(what: 'continue' | 'go-around'): void;
+	turnBug(bug: 'minimumBugFt' | 'altitudeBugFt', by: 1 | -1): void;
+	toggleOutside(): void;
+	sheetShown: boolean;
 	arrange(arrangement: Arrangement): void;
 }
 
@@ -85,7 +89,14 @@ export const COMMANDS: Record<Exclude<Action, HeldAction>, Command> = {
 	source: (cockpit) => cockpit.turnRadios(sourceNext),
 	call: (cockpit) => cockpit.tickCall(),
 	where: (cockpit) => (cockpit.marking = !cockpit.marking),
-	outside: (cockpit) => (cockpit.outsideShown = !cockpit.outsideShown),
+	outside: (cockpit) => cockpit.toggleOutside(),
+	goOn: (cockpit) => cockpit.decide('continue'),
+	goAround: (cockpit) => cockpit.decide('go-around'),
+	sheet: (cockpit) => (cockpit.sheetShown = !cockpit.sheetShown),
+	minimumUp: (cockpit) => cockpit.turnBug('minimumBugFt', 1),
+	minimumDown: (cockpit) => cockpit.turnBug('minimumBugFt', -1),
+	altitudeUp: (cockpit) => cockpit.turnBug('altitudeBugFt', 1),
+	altitudeDown: (cockpit) => cockpit.turnBug('altitudeBugFt', -1),
 	arrangement: (cockpit) => cockpit.arrange(cockpit.arrangement === 'round' ? 'linear' : 'round')
 };
 
@@ -103,5 +114,9 @@ export const TURNING: ReadonlySet<Action> = new Set([
 	'course1Left',
 	'course1Right',
 	'course2Left',
-	'course2Right'
+	'course2Right',
+	'minimumUp',
+	'minimumDown',
+	'altitudeUp',
+	'altitudeDown'
 ]);

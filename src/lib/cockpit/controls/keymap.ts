@@ -44,6 +44,13 @@ export const ACTIONS = {
 	pointer: 'Pointer to the next receiver',
 	source: 'First needle: nav 1 or RNAV',
 	call: 'Tick the next call',
+	goOn: 'At the minimum: continue',
+	goAround: 'Go around',
+	sheet: 'Sheet of the approach, beside the panel',
+	minimumUp: 'Bug for the minimum up',
+	minimumDown: 'Bug for the minimum down',
+	altitudeUp: 'Altitude reminder up',
+	altitudeDown: 'Altitude reminder down',
 	where: 'Say where you are',
 	help: 'This list'
 } as const;
@@ -64,6 +71,10 @@ export const ACTION_GROUPS: readonly { title: string; actions: readonly Action[]
 	{
 		title: 'The flight',
 		actions: ['freeze', 'targets', 'call', 'where', 'nameFailure', 'outside', 'arrangement', 'help']
+	},
+	{
+		title: 'Approaches',
+		actions: ['goOn', 'goAround', 'sheet', 'minimumUp', 'minimumDown', 'altitudeUp', 'altitudeDown']
 	},
 	{
 		title: 'Look at',
@@ -132,7 +143,11 @@ const COMMON: KeyMap = {
 	Semicolon: 'course2Left',
 	Quote: 'course2Right',
 	Backquote: 'source',
-	KeyU: 'call'
+	KeyU: 'call',
+	PageUp: 'minimumUp',
+	PageDown: 'minimumDown',
+	Home: 'altitudeUp',
+	End: 'altitudeDown'
 };
 
 /** The two maps that ship: the stick under the right hand, or under the left. */
@@ -159,6 +174,9 @@ export const KEY_MAPS = {
 			KeyL: 'gear',
 			KeyA: 'alternateStatic',
 			KeyK: 'where',
+			KeyI: 'goOn',
+			KeyQ: 'goAround',
+			KeyO: 'sheet',
 			...COMMON
 		}
 	},
@@ -184,6 +202,9 @@ export const KEY_MAPS = {
 			KeyG: 'gear',
 			KeyT: 'alternateStatic',
 			KeyY: 'where',
+			KeyX: 'goOn',
+			KeyZ: 'goAround',
+			KeyB: 'sheet',
 			...COMMON
 		}
 	}

@@ -9,8 +9,14 @@
 		settingHpa: number;
 		/** Without the small print, for a dial that is drawn small. */
 		bare?: boolean;
+		/** Bugs at the rim, ft; 0: not set. */
+		minimumBugFt?: number;
+		altitudeBugFt?: number;
 	}
-	const { altimeterFt, settingHpa, bare = false }: Props = $props();
+	const { altimeterFt, settingHpa, bare = false, minimumBugFt = 0, altitudeBugFt = 0 }: Props = $props();
+	const bugs = $derived(
+		`${minimumBugFt ? `, bug for the minimum ${minimumBugFt} feet` : ''}${altitudeBugFt ? `, reminder ${altitudeBugFt} feet` : ''}`
+	);
 	// One turn of the needle is a thousand feet; the counter carries the thousands.
 	const needle = $derived((altimeterFt / 1000) * 360);
 	const rounded = $derived(Math.round(altimeterFt / 20) * 20);
@@ -19,7 +25,9 @@
 	const inches = $derived((settingHpa / 33.8639).toFixed(2));
 </script>
 
-<Dial label={`Altimeter ${Math.round(altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}>
+<Dial
+	label={`Altimeter ${Math.round(altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal${bugs}`}
+>
 	{#each steps(0, 980, 20) as value (value)}
 		{@const major = value % 100 === 0}
 		{@const a = place((value / 1000) * 360, 92)}
@@ -42,6 +50,19 @@
 			fill="var(--panel-window)"
 			stroke="var(--panel-edge)"
 		/>
+	{/if}
+	{#if minimumBugFt > 0}
+		<!-- Only the hundreds have a place on the rim: the thousands stand in the window below. -->
+		<g transform="rotate({(minimumBugFt / 1000) * 360} 100 100)">
+			<path d="M94 1 h12 v9 l-6 7 l-6 -7 Z" fill="var(--panel-caution)" />
+		</g>
+		{#if !bare}<text x="100" y="62" font-size="10" fill="var(--panel-caution)">min {minimumBugFt}</text>{/if}
+	{/if}
+	{#if altitudeBugFt > 0}
+		<g transform="rotate({(altitudeBugFt / 1000) * 360} 100 100)">
+			<path d="M92 2 h16 v5 h-16 Z" fill="var(--panel-accent)" />
+		</g>
+		{#if !bare}<text x="100" y="76" font-size="10" fill="var(--panel-accent)">next {altitudeBugFt}</text>{/if}
 	{/if}
 	{#snippet moving()}
 		<Layer>

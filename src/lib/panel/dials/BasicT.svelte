@@ -9,7 +9,7 @@
 	import { coverOf, type PanelProps } from '../overlays/covers.js';
 
 	const props: PanelProps = $props();
-	const { panel, aircraft, settingHpa } = $derived(props);
+	const { panel, aircraft, settingHpa, minimumBugFt = 0, altitudeBugFt = 0 } = $derived(props);
 </script>
 
 <div class="grid h-full min-h-0 grid-cols-3 grid-rows-2 gap-2" data-testid="basic-t">
@@ -20,7 +20,7 @@
 		><AttitudeDial pitchDeg={panel.pitchDeg} bankDeg={panel.bankDeg} /></Coverable
 	>
 	<Coverable {...coverOf('altimeter', props)}
-		><AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} /></Coverable
+		><AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} {minimumBugFt} {altitudeBugFt} /></Coverable
 	>
 	<Coverable {...coverOf('turn', props)}>
 		<TurnDial turnRateDegPerSecond={panel.turnRateDegPerSecond} ballDeg={panel.ballDeg} />

@@ -29,7 +29,7 @@
 			<p class="truncate text-sm text-panel-soft">
 				Phase {phase + 1} of {card.phases.length} ·
 				<span class="inline-block w-10 align-bottom"><Readout text={formatClock(phaseSeconds)} /></span>
-				{#if next}· then: {next.name}{/if}
+				{#if next?.after}· then: as you decide{:else if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
 			<p class="line-clamp-2 text-sm leading-tight text-panel-text" title={current.instruction}>
@@ -48,6 +48,12 @@
 					</div>
 				{/if}
 			{/each}
+			{#if current.floorFt !== undefined}
+				<div>
+					<dt class="text-xs text-panel-soft">not below</dt>
+					<dd class="text-xl whitespace-nowrap text-panel-accent">{current.floorFt} ft</dd>
+				</div>
+			{/if}
 			{#if configured}
 				<div>
 					<dt class="text-xs text-panel-soft">configuration</dt>

@@ -5,6 +5,9 @@ export interface PanelProps {
 	panel: PanelReadings;
 	aircraft: Aircraft;
 	settingHpa: number;
+	/** Bugs of the altimeter, ft; 0 or left out: not set. */
+	minimumBugFt?: number;
+	altitudeBugFt?: number;
 	/** Covered instruments, as bits. */
 	covered: number;
 	/** Null where covers can only be looked at. */

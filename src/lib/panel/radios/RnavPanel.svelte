@@ -1,16 +1,18 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { formatHeading, placesOf, type Area, type RadioSettings } from '@hanza/core';
+	import { formatHeading, placesOf, type Area, type CoursePath, type RadioSettings } from '@hanza/core';
 	import PanelSheet from '$lib/panel/overlays/PanelSheet.svelte';
 	import { goTo } from '$lib/panel/radios/radio-settings.js';
 
 	interface Props {
 		area: Area;
 		settings: RadioSettings;
+		/** The list of the approach that is flown, ready to be taken. */
+		final?: Pick<CoursePath, 'rnav' | 'glide' | 'courseDeg'> | null;
 		onset: (settings: RadioSettings) => void;
 		onclose: () => void;
 	}
-	const { area, settings, onset, onclose }: Props = $props();
+	const { area, settings, final = null, onset, onclose }: Props = $props();
 	// As it is set when the panel is opened; what is typed then is the pilot's.
 	let list = $state(untrack(() => settings.rnav.list.join(' ')));
 	let course = $state(
@@ -21,6 +23,35 @@
 
 	/** What is typed next is meant for this field, not for the keys of the cockpit. */
 	const typing = (field: HTMLInputElement): void => field.focus();
+
+	/** The whole list of the approach, its final narrowing and guided down where it is published so. */
+	function takeFinal(): void {
+		if (!final?.rnav) return;
+		const { rnav, glide } = final;
+		onset({
+			...settings,
+			needle: 'rnav',
+			rnav: {
+				list: [...rnav.list],
+				to: 0,
+				courseDeg: final.courseDeg,
+				finalFix: rnav.finalFix,
+				...(rnav.angular ? { angular: true } : {}),
+				...(rnav.angular && glide
+					? {
+							glide: {
+								northNm: glide.northNm,
+								eastNm: glide.eastNm,
+								elevationFt: glide.elevationFt,
+								angleDeg: glide.angleDeg
+							}
+						}
+					: {}),
+				serial: settings.rnav.serial + 1
+			}
+		});
+		onclose();
+	}
 
 	function go(event: SubmitEvent): void {
 		event.preventDefault();
@@ -67,6 +98,8 @@
 		{#if problem}<p class="mt-2 text-panel-caution" role="alert">{problem}</p>{/if}
 		<p class="mt-3 flex gap-2">
 			<button class="knob">Go</button>
+			{#if final?.rnav}<button type="button" class="knob" onclick={takeFinal}>The approach’s list</button
+				>{/if}
 			<button type="button" class="knob" onclick={onclose}>Leave it</button>
 		</p>
 	</form>

@@ -9,7 +9,11 @@
 	import { coverOf, type PanelProps } from '../overlays/covers.js';
 
 	const props: PanelProps = $props();
-	const { panel, aircraft, settingHpa } = $derived(props);
+	const { panel, aircraft, settingHpa, minimumBugFt = 0, altitudeBugFt = 0 } = $derived(props);
+	const bugs = $derived([
+		...(minimumBugFt > 0 ? [{ at: minimumBugFt, text: 'min', colour: 'var(--panel-caution)' }] : []),
+		...(altitudeBugFt > 0 ? [{ at: altitudeBugFt, text: 'next', colour: 'var(--panel-accent)' }] : [])
+	]);
 	const { speeds } = $derived(aircraft);
 	// The regulated airspeed markings along the scale.
 	const bands = $derived([
@@ -54,6 +58,7 @@
 				major={100}
 				minor={20}
 				foot={`${settingHpa.toFixed(1)} hPa`}
+				{bugs}
 			/>
 		</Coverable>
 	</div>
@@ -92,6 +97,6 @@
 		<AttitudeDial pitchDeg={panel.standbyPitchDeg} bankDeg={panel.standbyBankDeg} />
 		<Coverable {...coverOf('heading', props)}><CourseRose headingDeg={panel.headingDeg} /></Coverable>
 		<AirspeedDial airspeedKias={panel.airspeedKias} {aircraft} />
-		<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare />
+		<AltimeterDial altimeterFt={panel.altimeterFt} {settingHpa} bare {minimumBugFt} {altitudeBugFt} />
 	</div>
 </div>

@@ -20,6 +20,8 @@
 		/** Laid on its side. */
 		across?: boolean;
 		bands?: { from: number; to: number; colour: string; inset: number }[];
+		/** Marks set by the pilot. */
+		bugs?: { at: number; text: string; colour: string }[];
 	}
 	const {
 		label,
@@ -33,7 +35,8 @@
 		floor = -Infinity,
 		foot = '',
 		across = false,
-		bands = []
+		bands = [],
+		bugs = []
 	}: Props = $props();
 	const LENGTH = 300;
 	/** The piece of the scale that is drawn lies about this; it is drawn anew when the value has left it. */
@@ -103,6 +106,11 @@
 						fill={band.colour}
 					/>
 				{/each}
+				{#each bugs as bug (bug.text)}
+					{#if Math.abs(bug.at - base) < 1.2 * span}
+						<path d="M0 {at(bug.at) - 8} h10 l6 8 l-6 8 h-10 Z" fill={bug.colour} />
+					{/if}
+				{/each}
 				{#each marks as mark (mark)}
 					{@const y = at(mark)}
 					<line
@@ -131,6 +139,15 @@
 			/>
 			<text x="112" y="175" class="end value" font-size="23">{window}</text>
 		</Layer>
+		{#if bugs.length > 0}<Layer viewBox={UPRIGHT}>
+				{#each bugs as bug, i (bug.text)}<text
+						x="4"
+						y={336 + (i - bugs.length + 1) * 14}
+						class="start"
+						font-size="13"
+						fill={bug.colour}>{bug.text} {bug.at}</text
+					>{/each}
+			</Layer>{/if}
 		{#if foot}<Layer viewBox={UPRIGHT}
 				><text x="116" y="338" class="quiet end" font-size="14">{foot}</text></Layer
 			>{/if}

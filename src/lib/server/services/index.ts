@@ -18,6 +18,7 @@ export * from './library/gallery.js';
 export * from './library/standards.js';
 export * from './students/manoeuvres.js';
 export * from './next/next.js';
+export * from './procedures/procedures.js';
 export * from './students/record.js';
 export * from './students/roster.js';
 export * from './students/today.js';

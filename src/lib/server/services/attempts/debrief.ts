@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { aircraftCatalog } from '$data';
 import { formatClock, InputError, type Grade } from '@hanza/core';
 import {
 	addOverride,
@@ -67,6 +68,8 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		scans: scan ? scans : [],
 		turns,
 		brief,
+		/** What the profile of an approach is laid out by. */
+		aircraft: card.approach ? (aircraftCatalog.find(card.aircraft) ?? null) : null,
 		area: grade.navigation ? await areaOf(db, card.area).catch(() => null) : null,
 		next: { name: next.card.name, why: next.why, isSet },
 		before: before ? { id: before.id, score: before.score! } : null,

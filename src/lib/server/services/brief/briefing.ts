@@ -89,7 +89,13 @@ export async function briefBefore(
 		studentId,
 		startedAt
 	}: Pick<Attempt, 'card' | 'assignmentId' | 'studentId' | 'startedAt'>
-): Promise<{ asked: number; tried: number; rightAtOnce: number } | null> {
+): Promise<{
+	asked: number;
+	tried: number;
+	rightAtOnce: number;
+	/** What was wrong at the first try: asked, said, and what is right in words. */
+	wrong: { ask: string; why: string }[];
+} | null> {
 	if (!assignmentId) return null;
 	const tries = await briefTries(db, assignmentId, studentId);
 	const questions = workedOut(
@@ -99,14 +105,21 @@ export async function briefBefore(
 	const tried = questions.filter((one) => one.tried !== null).length;
 	if (tried === 0) return null;
 	const rightAtOnce = questions.filter((one) => one.rightAtOnce).length;
-	return { asked: questions.length, tried, rightAtOnce };
+	const wrong = questions
+		.filter((one) => one.tried !== null && !one.rightAtOnce)
+		.map(({ ask, answer }) => ({ ask, why: answer?.why ?? '' }));
+	return { asked: questions.length, tried, rightAtOnce, wrong };
 }
 
 const ENTERED = {
 	entry: Type.Union(['direct', 'teardrop', 'parallel'].map((one) => Type.Literal(one))),
 	direction: Type.Number({ minimum: 0, maximum: 360, description: '°, 0 to 360' }),
 	seconds: Type.Number({ minimum: 0, maximum: 1200, description: 's' }),
-	distance: Type.Number({ minimum: 0, maximum: 200, description: 'NM' })
+	distance: Type.Number({ minimum: 0, maximum: 200, description: 'NM' }),
+	altitude: Type.Number({ minimum: -500, maximum: 20000, description: 'ft' }),
+	rate: Type.Number({ minimum: -6000, maximum: 6000, description: 'ft/min' }),
+	frequency: Type.Number({ minimum: 100, maximum: 2000, description: 'MHz or kHz' }),
+	choice: Type.String({ minLength: 1, maxLength: 120 })
 };
 
 /**
@@ -120,6 +133,6 @@ export function validateTry(card: TaskCard, id: string, entered: string): string
 	const text = entered.trim();
 	// A number in words of its own is left to the check, which says what is allowed.
 	const number = Number(text.replace(',', '.'));
-	const value = kind === 'entry' || text === '' || Number.isNaN(number) ? text : number;
+	const value = kind === 'entry' || kind === 'choice' || text === '' || Number.isNaN(number) ? text : number;
 	return String(parse(Type.Object({ entered: ENTERED[kind] }), { entered: value }).entered);
 }

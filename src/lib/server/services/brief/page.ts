@@ -40,6 +40,8 @@ export async function briefPage(db: Knex, person: Person, id: string) {
 		/** True to the card only where nothing was put on it. */
 		sketch: isAsShipped(assignment) ? cardSketch(card.id) : null,
 		aircraftName: aircraft.name,
+		/** What the sheet of an approach is drawn for. */
+		aircraft: card.approach ? aircraft : null,
 		standard: await standardOf(db, assignment.standardId),
 		numbers: numbersToKnow(card, aircraft, tries),
 		workedOut: workedOut(card, await briefTries(db, assignment.id, person.id)),

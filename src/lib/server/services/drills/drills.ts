@@ -12,6 +12,7 @@ import {
 	type Aircraft,
 	type Area,
 	type DrillContext,
+	type Procedure,
 	type DrillId,
 	type ItemState,
 	type Question
@@ -141,11 +142,19 @@ export async function drillPage(db: Knex, person: Person, drill: string, aircraf
 	const id = drillOf(drill);
 	const aircraft = aircraftOr(aircraftId);
 	const seed = randomInt(2 ** 31);
+	const questions = await drillRound(db, person, id, contextOf(aircraft), seed);
+	const sheets = [...new Set(questions.flatMap(({ question: { sheet } }) => sheet ?? []))];
 	return {
 		id,
+		/** Sheets that are read in this round, and where they lie. */
+		procedures: Object.fromEntries(sheets.map((one) => [one, procedureCatalog.get(one)])) as Record<
+			string,
+			Procedure | undefined
+		>,
+		area: sheets.length > 0 ? areaCatalog.all[0]! : null,
 		name: DRILLS[id].name,
 		aircraft,
-		questions: await drillRound(db, person, id, contextOf(aircraft), seed)
+		questions
 	};
 }
 

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { DRILL_IDS, DRILLS, GALLERY } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, procedureCatalog } from '$data';
 import { TOOL_IDS, TOOLS } from '$lib/bench/tools.js';
 import type { Findable } from '$lib/contracts/find-api.js';
 import { attemptsOf, cardsOf, openAssignments, studentsOf, type Person } from '../../data/index.js';
@@ -17,6 +17,11 @@ const common = (): Findable[] => [
 		group: 'Aircraft',
 		text: name,
 		href: `/library/aircraft/${id}`
+	})),
+	...procedureCatalog.all.map(({ id, name, airport }) => ({
+		group: 'Procedures',
+		text: `${airport}: ${name}`,
+		href: `/library/procedures/${id}`
 	})),
 	...areaCatalog.all.map(({ id, name }) => ({ group: 'Areas', text: name, href: `/library/areas/${id}` }))
 ];

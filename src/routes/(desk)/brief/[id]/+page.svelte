@@ -19,6 +19,8 @@
 	import { refusedOf } from '$lib/ui/form.js';
 	import WorkedOut from '$lib/brief/WorkedOut.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
+	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
+	import { sheetOf, type Sheet } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { data, form } = $props();
@@ -59,6 +61,24 @@
 	const overlays = $derived(
 		overlaysOf(data.card, null).filter((one) => allTried || one.kind !== 'line' || one.is !== 'exact hold')
 	);
+	/** The sheet is the brief's picture of an approach; null where it is none, or cannot be laid out any more. */
+	const approachSheet = $derived.by((): Sheet | null => {
+		const { approach, weather } = data.card;
+		if (!approach || !data.area || !data.aircraft) return null;
+		try {
+			const { procedure, category, minimum, addedFt } = approach;
+			return sheetOf(procedure, {
+				area: data.area,
+				aircraft: data.aircraft,
+				weather,
+				category,
+				minimum,
+				addedFt
+			});
+		} catch {
+			return null;
+		}
+	});
 	/** Where one is, is the question: then the map does not say it. */
 	const asksWhere = $derived(data.card.phases.some(({ path }) => path?.kind === 'position'));
 	const about = $derived([
@@ -99,7 +119,24 @@
 	</div>
 </div>
 
-<section class="sheet mt-4 p-2" aria-label="What will be flown" hidden={!data.area && !data.sketch}>
+{#if approachSheet && data.area}
+	<section class="sheet mt-4 p-4" aria-label="What will be flown">
+		<ProcedureSheet sheet={approachSheet} area={data.area} worked={allTried} />
+		{#if !allTried}<p class="mt-2 text-sm text-ink-soft">
+				Headings, rates and times of the day stand on it once you have tried them.
+			</p>{/if}
+	</section>
+{:else if data.card.approach}
+	<p class="sheet mt-4 p-3 text-limit" role="alert">
+		The sheet cannot be laid out: the area has lost a station or a point that this approach is flown by. Tell
+		your instructor before you fly it.
+	</p>
+{/if}
+<section
+	class="sheet mt-4 p-2"
+	aria-label="What will be flown"
+	hidden={(!data.area && !data.sketch) || data.card.approach !== undefined}
+>
 	{#if data.area && data.card.navigation}
 		<div class="h-64">
 			<PlanView

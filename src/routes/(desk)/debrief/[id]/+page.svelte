@@ -10,6 +10,7 @@
 	import FlightCharts from '$lib/debrief/FlightCharts.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
 	import NavigationSection from '$lib/debrief/NavigationSection.svelte';
+	import ApproachSection from '$lib/debrief/ApproachSection.svelte';
 	import PlanReplay from '$lib/debrief/PlanReplay.svelte';
 	import NumbersTable from '$lib/debrief/NumbersTable.svelte';
 	import ScanTrend from '$lib/students/ScanTrend.svelte';
@@ -242,10 +243,23 @@
 			</section>
 		{/if}
 	</div>
+	{#if grade.approach && attempt.card.approach && data.aircraft}
+		<ApproachSection
+			attemptId={attempt.id}
+			card={attempt.card}
+			area={data.area}
+			aircraft={data.aircraft}
+			{grade}
+			{reading}
+			before={data.before}
+			remarks={data.remarks}
+		/>
+	{/if}
 	{#if data.brief}
 		<p class="mt-4 text-sm text-ink-soft" data-testid="brief-before">
 			Worked out before the flight: {data.brief.tried} of {data.brief.asked}, {data.brief.rightAtOnce} right at
-			the first try.
+			the first try.{#if data.brief.wrong.length > 0}
+				Wrong at first: {#each data.brief.wrong as one, i (one.ask)}{i > 0 ? '; ' : ''}{one.ask} ({one.why}){/each}{/if}
 		</p>
 	{/if}
 	{#if grade.navigation}

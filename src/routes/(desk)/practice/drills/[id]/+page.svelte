@@ -4,9 +4,13 @@
 	import HoldEntryDial from '$lib/bench/HoldEntryDial.svelte';
 	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
 	import PanelPair from '$lib/panel/dials/PanelPair.svelte';
+	import SightPicture from '$lib/drills/SightPicture.svelte';
+	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
+	import { sheetOf } from '$lib/procedures/sheet.js';
 	import { Round } from '$lib/drills/round.svelte.js';
 
 	const { data } = $props();
+	const CALM = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
 	// A round is made for its questions: another load of the page is another round.
 	const round = $derived.by(() => {
 		const { questions, id, aircraft } = data;
@@ -55,6 +59,21 @@
 			{#if question.needle}
 				<div class="mt-4 h-32 w-60 rounded-lg bg-panel-face p-2 text-panel-ink">
 					<CourseNeedle name="course" {...question.needle} />
+				</div>
+			{/if}
+			{#if question.view}<SightPicture sight={question.view.sight} shown={round.given !== null} />{/if}
+			{#if question.sheet && data.procedures[question.sheet]}
+				<div class="mt-3 max-h-[26rem] overflow-y-auto rounded border border-line p-3">
+					<ProcedureSheet
+						sheet={sheetOf(data.procedures[question.sheet]!, {
+							area: data.area!,
+							aircraft: data.aircraft,
+							weather: CALM,
+							category: 'A'
+						})}
+						area={data.area!}
+						worked={false}
+					/>
 				</div>
 			{/if}
 			{#if question.hold}
