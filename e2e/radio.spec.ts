@@ -77,17 +77,13 @@ test('a student tunes, identifies, intercepts, tracks and holds; the debrief sho
 		assist: 'attitude',
 		seed: 1
 	});
-	await flyByDials(
-		page,
-		{
-			card,
-			inputs: flight.initialControls,
-			rate: 8,
-			altitudeFt: 3000,
-			courses: ['105', '105', '090']
-		},
-		390_000
-	);
+	await flyByDials(page, {
+		card,
+		inputs: flight.initialControls,
+		rate: 8,
+		altitudeFt: 3000,
+		courses: ['105', '105', '090']
+	});
 	await page.getByRole('button', { name: 'Finish', exact: true }).click();
 
 	// The whole flight is graded before the debrief is shown.

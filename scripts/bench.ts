@@ -6,7 +6,9 @@ import { gzipSync } from 'node:zlib';
 import { Bench } from 'tinybench';
 import {
 	airplaneIn,
+	approachSpeeds,
 	attitudeOf,
+	checkProcedure,
 	DOWN,
 	encodeChunk,
 	EquationsOfMotion,
@@ -14,6 +16,7 @@ import {
 	flyByRobot,
 	gradeFlight,
 	Integrator,
+	planProcedure,
 	setupOf,
 	solveArc,
 	solveHold,
@@ -25,7 +28,7 @@ import {
 	toDegrees,
 	trimmedFlight
 } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
+import { aircraftCatalog, areaCatalog, cardCatalog, procedureCatalog, standardCatalog } from '$data';
 
 const card = cardCatalog.get('approach-descent');
 const aircraft = aircraftCatalog.get(card.aircraft);
@@ -159,6 +162,15 @@ bench.add(
 	'reversal: the longest inside 10 NM',
 	() => void solveReversal({ outboundCourseDeg: 20, kind: '45/180', side: 'left', limitNm: 10, ...inWind })
 );
+const ils = procedureCatalog.get('ves-ils-10');
+const planSetting = {
+	area,
+	weather: { ...standardDay, windLayers: [{ altitudeFt: 0, fromDeg: 200, speedKt: 18 }] },
+	speeds: approachSpeeds(aircraft),
+	minimum: ils.minima[0]!
+};
+bench.add('leg engine: an ILS from 14 NM to its hold, in wind', () => void planProcedure(ils, planSetting));
+bench.add('check of a procedure', () => void checkProcedure(ils, area));
 await bench.run();
 const latencies = new Map<string, number>();
 for (const task of bench.tasks) {
@@ -178,6 +190,14 @@ const [withPanel, alone] = [...latencies.values()];
 rows.push([
 	'the step with panel and radios against the bare integrator',
 	`${(withPanel! / alone!).toFixed(2)} times its time`
+]);
+const approach = cardCatalog.get('approach-ves-ils-10');
+const began = performance.now();
+const flownApproach = flyByRobot(approach, aircraft, area, TECHNIQUES.steady, 1);
+gradeFlight(flownApproach.track, approach, standard, aircraft);
+rows.push([
+	`an approach of ${Math.round(flownApproach.simulatedSeconds / 60)} min flown by the robot and graded`,
+	`${((performance.now() - began) / 1000).toFixed(2)} s`
 ]);
 const bytes = gzipSync(encodeChunk({ first: 0, track: robot.track }), { level: 9 }).length;
 rows.push([

@@ -47,6 +47,8 @@ function radioOf(headingDeg: number): RadioReadings {
 	};
 }
 
+/** Above the attitude of level flight, degrees. */
+const CLIMB_DEG = 5;
 const clamp = (value: number, most: number): number => Math.max(-most, Math.min(most, value));
 
 /**
@@ -67,7 +69,7 @@ function flightClock(rate: number): (now: number) => number {
 }
 
 /** @param rate how fast flight time is asked to go. */
-function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitudeFt: number): void {
+function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitudes: number | number[]): void {
 	const { axes } = window as never as { axes: number[] };
 	let navigator: Navigator | null = null;
 	const clock = flightClock(rate);
@@ -81,16 +83,21 @@ function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitud
 		const bankDeg = bank ? Number(bank[1]) * (bank[2] === 'right' ? 1 : -1) : 0;
 		const phase = Number(/Phase (\d+) of/.exec(text('targets'))?.[1] ?? 1) - 1;
 		const path = card.phases[phase]?.path;
+		const altitudeFt = typeof altitudes === 'number' ? altitudes : (altitudes[phase] ?? altitudes.at(-1)!);
+		const course = card.phases[phase]?.targets.headingDeg?.value;
 		const radio = radioOf(headingDeg);
 		navigator ??= new Navigator(card, TECHNIQUES.steady, radio, inputs);
 		const turnRateDegPerSecond = numberIn(label('Turn')) || 0;
 		for (; seconds - decidedAt >= 0.1; decidedAt += 0.1)
-			if (path) lateral = navigator.steer(phase, path, radio, { headingDeg, turnRateDegPerSecond }, 95);
+			if (!path && course !== undefined) lateral = { kind: 'heading', headingDeg: course };
+			else if (path) lateral = navigator.steer(phase, path, radio, { headingDeg, turnRateDegPerSecond }, 95);
 		const wanted =
 			lateral.kind === 'bank' ? lateral.bankDeg : clamp(signedDeg(lateral.headingDeg - headingDeg), 15);
 		const roll = clamp((wanted - bankDeg) * 0.03, 0.4);
-		const pitchWanted =
-			pitch0 + clamp((altitudeFt - numberIn(label('Altimeter'))) * 0.012, 2) + Math.abs(bankDeg) * 0.03;
+		const low = altitudeFt - numberIn(label('Altimeter'));
+		// A climb at full power wants more nose than a correction does.
+		const most = low > 150 ? CLIMB_DEG : 2;
+		const pitchWanted = pitch0 + clamp(low * 0.012, most) + Math.abs(bankDeg) * 0.03;
 		const nose = clamp((pitchWanted - numberIn(label('Attitude'))) * 0.06, 0.3);
 		axes[2] = Math.abs(roll) < 0.04 ? 0 : roll;
 		axes[3] = Math.abs(nose) < 0.04 ? 0 : nose;

@@ -18,8 +18,16 @@ export const plugIn = (page: Page): Promise<unknown> =>
  */
 export async function flyByDials(
 	page: Page,
-	flight: { card: TaskCard; inputs: ControlInputs; rate: number; altitudeFt: number; courses: string[] },
-	longestMs: number
+	flight: {
+		card: TaskCard;
+		inputs: ControlInputs;
+		rate: number;
+		altitudeFt: number | number[];
+		courses: string[];
+	},
+	/** What the hands do beside flying, when a phase begins. */
+	begin: (phase: number) => Promise<void> = async () => {},
+	longestMs = 390_000
 ): Promise<void> {
 	const { outputFiles } = await build({
 		entryPoints: [fileURLToPath(new URL('page-pilot.ts', import.meta.url))],
@@ -37,13 +45,16 @@ export async function flyByDials(
 	);
 	const field = page.getByRole('region', { name: 'Nav 1' }).getByLabel('Nav 1 course, degrees');
 	let set = '';
+	let begun = -1;
 	for (const began = Date.now(); ;) {
 		const strip = (await page.getByTestId('targets').textContent()) ?? '';
 		if (strip.includes('The card is flown')) return;
 		// A machine that stood still for long has frozen the flight: who sits there flies on.
 		if (await page.getByTestId('frozen').isVisible()) await page.keyboard.press('Space');
 		if (Date.now() - began > longestMs) throw new Error(`not flown in ${longestMs} ms: ${strip}`);
-		const course = courses[Number(/Phase (\d+) of/.exec(strip)?.[1] ?? 1) - 1]!;
+		const phase = Number(/Phase (\d+) of/.exec(strip)?.[1] ?? 1) - 1;
+		if (phase !== begun) await begin((begun = phase));
+		const course = courses[phase] ?? set;
 		if (course !== set) {
 			set = course;
 			await field.fill(course);

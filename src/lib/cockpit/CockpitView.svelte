@@ -25,6 +25,7 @@
 	import type { LineEntry } from '$lib/plan/lines.js';
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
+	import { RECEIVERS } from '$lib/panel/radios/radio-settings.js';
 	import RadioRack from '$lib/panel/radios/RadioRack.svelte';
 	import RnavPanel from '$lib/panel/radios/RnavPanel.svelte';
 	import PositionReport from './PositionReport.svelte';
@@ -161,10 +162,13 @@
 				}
 			: null
 	);
+	/** With the sheet beside it the panel is narrow: the needles lie under the dials. */
+	const narrow = $derived(sheet !== null && cockpit?.sheetShown === true);
+	const usesBeacon = $derived(data.card.navigation?.places.some(({ kind }) => kind === 'ndb') ?? false);
 	/** Columns from left to right: the sheet where there is one, levers for fingers, panel, side, levers and yoke. */
 	const columns = $derived(
 		[
-			sheet && cockpit?.sheetShown ? 'minmax(0, 19rem)' : '',
+			narrow ? (usesBeacon ? 'minmax(0, 13.5rem)' : 'minmax(0, 16rem)') : '',
 			touch ? '6.5rem minmax(0, 1fr) 12.5rem 10rem' : 'minmax(0, 1fr) 11.5rem 10rem'
 		].join(' ')
 	);
@@ -299,7 +303,11 @@
 					{:else if cockpit.justTaken}
 						<p class="called" role="status">“You have control.”</p>
 					{/if}
-					<div class="grid h-full min-h-0 gap-2" class:with-radios={radios && frame.radio}>
+					<div
+						class="grid h-full min-h-0 gap-2"
+						class:with-radios={radios && frame.radio && !narrow}
+						class:radios-below={radios && frame.radio && narrow}
+					>
 						{#if cockpit.arrangement === 'round'}
 							<BasicT {...instruments} />
 						{:else}
@@ -312,6 +320,7 @@
 								headingDeg={frame.panel.headingDeg}
 								covered={inputs.covered}
 								oncover={(instrument) => cockpit?.cover(instrument)}
+								across={narrow}
 								plan={frame.position && cockpit.planShown ? planInFlight : undefined}
 							/>
 						{/if}
@@ -327,11 +336,14 @@
 						onselect={(receiver) => (cockpit!.receiver = receiver)}
 						onset={(changed) => cockpit?.control({ radios: changed })}
 						onrnav={() => (cockpit!.routing = true)}
+						sets={narrow && !usesBeacon ? ['nav1', 'nav2'] : RECEIVERS}
 					/>
 				{/if}
 			</div>
 			<div
-				class="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)] gap-2"
+				class="grid min-h-0 grid-cols-[minmax(0,1fr)] gap-2 {data.card.approach
+					? 'grid-rows-[3.4rem_7.9rem_7.9rem_minmax(0,1fr)]'
+					: 'grid-rows-[4.2rem_10.2rem_10.2rem_minmax(0,1fr)]'}"
 			>
 				<Coverable {...coverOf('compass', instruments)}>
 					<div class="w-full self-start"><CompassStrip compassDeg={frame.panel.compassDeg} /></div>
@@ -463,6 +475,9 @@
 	}
 	.with-radios {
 		grid-template-columns: minmax(0, 1fr) minmax(0, 12.5rem);
+	}
+	.radios-below {
+		grid-template-rows: minmax(0, 1fr) 8.5rem;
 	}
 	.note {
 		position: absolute;

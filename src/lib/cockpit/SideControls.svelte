@@ -71,7 +71,7 @@
 	/>
 	{#if approach}
 		<Knob
-			label="Minimum"
+			label="Bug"
 			value={inputs.minimumBugFt > 0 ? String(inputs.minimumBugFt) : 'bug'}
 			less={{
 				text: '−',

@@ -22,7 +22,7 @@
 		</thead>
 		<tbody>
 			{#each grade.phases as phase, p (phase.id)}
-				{#each phase.items as item, i (item.kind)}
+				{#each phase.verdict === 'not asked' ? [] : phase.items as item, i (item.kind)}
 					<tr
 						class={reading.phase === p && (reading.item === null || reading.item === item.kind)
 							? 'bg-accent-soft'

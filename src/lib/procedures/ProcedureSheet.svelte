@@ -139,16 +139,17 @@
 				<strong>{sheet.minimum.altitudeFt} ft</strong>
 				<span class="quiet"
 					>{sheet.minimum.altitudeFt - planned.places.threshold.elevationFt} ft above the threshold, {sheet
-						.minimum.visibilityM} m; bug {sheet.bugFt} ft</span
+						.minimum.visibilityM} m{worked ? `; bug ${sheet.bugFt} ft` : ''}</span
 				>
 			</p>
 			<p class="quiet">
-				Missed approach point: {sheet.missedPoint}.{#if sheet.circlingNm !== null}
+				Missed approach point: {sheet.missedPoint}.{#if sheet.circlingNm !== null}{' '}
 					Circling is protected within {sheet.circlingNm.toFixed(1)} NM of the thresholds.{/if}{#if sheet.coldFt >= 1}
-					Cold today: add {Math.ceil(sheet.coldFt / 10) * 10} ft.{/if}
+					{' '}Cold today: add {Math.ceil(sheet.coldFt / 10) * 10} ft.{/if}
 			</p>
 			<ul class="quiet">
-				{#each sheet.applying.filter((one) => one !== sheet.minimum) as one, i (i)}<li>
+				{#each sheet.applying.filter((one) => minimumWords(one) !== minimumWords(sheet.minimum)) as one, i (i)}<li
+					>
 						{minimumWords(one)}
 					</li>{/each}
 			</ul>
@@ -304,14 +305,27 @@
 			grid-template-rows: none;
 		}
 	}
+	/* One page, A4 or A5: the smaller the paper, the smaller the print. */
 	@media print {
-		.procedure {
-			font-size: 8.5pt;
-			gap: 0.3rem 0.8rem;
+		.procedure,
+		.procedure.panel {
+			grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+			grid-template-areas: 'head head' 'map there' 'map down' 'minimum down' 'foot foot';
+			grid-template-rows: auto auto auto 1fr auto;
+			font-size: clamp(6pt, 1.28vw, 9pt);
+			gap: 0.2rem 0.7rem;
+			line-height: 1.22;
 			break-inside: avoid;
 		}
 		.plan {
-			max-height: 9cm;
+			max-height: 40vw;
+			margin-top: 0;
+		}
+		.minimum {
+			gap: 0.2rem;
+		}
+		li {
+			padding-block: 0.1rem;
 		}
 	}
 </style>

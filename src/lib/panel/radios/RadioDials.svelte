@@ -12,15 +12,20 @@
 		headingDeg: number;
 		/** In place of the second needle, where the card shows the plan of the flight. */
 		plan?: Snippet;
+		/** Side by side, under the panel. */
+		across?: boolean;
 	}
-	const { settings, readings, headingDeg, plan, covered, oncover }: Props = $props();
+	const { settings, readings, headingDeg, plan, across = false, covered, oncover }: Props = $props();
 	const rnav = $derived(settings.needle === 'rnav');
 	const POINTED = { nav1: 'nav 1', nav2: 'nav 2', adf: 'beacon' } as const;
 </script>
 
 <div
 	class="grid h-full min-h-0 w-full gap-1.5"
-	style:grid-template-rows="minmax(0, 1fr) minmax(0, {plan ? 1.6 : 1}fr) minmax(0, 1.45fr)"
+	style:grid-template-rows={across
+		? 'minmax(0, 1fr)'
+		: `minmax(0, 1fr) minmax(0, ${plan ? 1.6 : 1}fr) minmax(0, 1.45fr)`}
+	style:grid-template-columns={across ? 'minmax(0, 1.4fr) minmax(0, 1.4fr) minmax(0, 1fr)' : undefined}
 >
 	<Coverable {...coverOf('needle-1', { covered, oncover })}>
 		{#if rnav}

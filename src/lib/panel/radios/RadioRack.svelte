@@ -34,8 +34,20 @@
 		onselect: (receiver: Receiver) => void;
 		onset: (settings: RadioSettings) => void;
 		onrnav: () => void;
+		/** The sets that there is room for; all where left out. */
+		sets?: readonly Receiver[];
 	}
-	const { area, settings, readings, timeSeconds, selected, onselect, onset, onrnav }: Props = $props();
+	const {
+		area,
+		settings,
+		readings,
+		timeSeconds,
+		selected,
+		onselect,
+		onset,
+		onrnav,
+		sets = RECEIVERS
+	}: Props = $props();
 
 	const heard = $derived(heardStation(area, settings, readings));
 	const sounding = $derived(heard !== null && toneOn(heard.id, timeSeconds));
@@ -58,8 +70,12 @@
 	const LIGHTS = MARKERS.slice(1);
 </script>
 
-<div class="rack" data-testid="radios">
-	{#each RECEIVERS as receiver (receiver)}
+<div
+	class="rack"
+	data-testid="radios"
+	style:grid-template-columns="repeat({sets.length}, minmax(0, 1fr)) minmax(0, 1.35fr)"
+>
+	{#each sets as receiver (receiver)}
 		{@const identified = (readings.identified & RECEIVER_BITS[receiver]) !== 0}
 		<section class="unit" class:chosen={selected === receiver} aria-label={RECEIVER_NAMES[receiver]}>
 			<div class="row">
@@ -206,7 +222,6 @@
 <style>
 	.rack {
 		display: grid;
-		grid-template-columns: repeat(3, minmax(0, 1fr)) minmax(0, 1.35fr);
 		gap: 0.5rem;
 		font-size: 0.82rem;
 	}

@@ -51,7 +51,7 @@
 		<Coverable {...coverOf('altimeter', props)}>
 			<Tape
 				label={`Altimeter ${Math.round(panel.altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}
-				title="altitude, ft"
+				title={minimumBugFt > 0 ? 'alt, ft' : 'altitude, ft'}
 				value={panel.altimeterFt}
 				window={String(Math.round(panel.altimeterFt / 10) * 10)}
 				span={600}

@@ -139,15 +139,9 @@
 			/>
 			<text x="112" y="175" class="end value" font-size="23">{window}</text>
 		</Layer>
-		{#if bugs.length > 0}<Layer viewBox={UPRIGHT}>
-				{#each bugs as bug, i (bug.text)}<text
-						x="4"
-						y={336 + (i - bugs.length + 1) * 14}
-						class="start"
-						font-size="13"
-						fill={bug.colour}>{bug.text} {bug.at}</text
-					>{/each}
-			</Layer>{/if}
+		{#if bugs[0]}<Layer viewBox={UPRIGHT}
+				><text x="118" y="12" class="end bug" font-size="12">{bugs[0].text} {bugs[0].at}</text></Layer
+			>{/if}
 		{#if foot}<Layer viewBox={UPRIGHT}
 				><text x="116" y="338" class="quiet end" font-size="14">{foot}</text></Layer
 			>{/if}
@@ -165,6 +159,9 @@
 	}
 	text.end {
 		text-anchor: end;
+	}
+	text.bug {
+		fill: var(--panel-caution);
 	}
 	text.value {
 		fill: var(--panel-mark);

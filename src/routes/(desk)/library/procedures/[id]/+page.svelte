@@ -134,7 +134,7 @@
 		>
 	{/if}
 </form>
-<section class="sheet procedure-page mt-4 p-4 max-sm:p-3" data-testid="procedure-sheet">
+<section class="sheet mt-4 p-4 max-sm:p-3 print:mt-0 print:border-0 print:p-0" data-testid="procedure-sheet">
 	{#if drawn.sheet}<ProcedureSheet sheet={drawn.sheet} area={data.area} />
 	{:else}<p class="text-limit" role="alert">It cannot be laid out like this: {drawn.problem}.</p>{/if}
 </section>

@@ -1,0 +1,166 @@
+import { expect, test, type Page } from '@playwright/test';
+import { approachCard, Flight, setupOf, type TaskCard } from '@hanza/core';
+import { aircraftCatalog, areaCatalog, cardCatalog, procedureCatalog } from '../data/index.js';
+import { choose } from '../scripts/desk-hands.mjs';
+import { beginFlying, flyFor, press } from './support/cockpit.js';
+import { studentWithTask } from './support/database.js';
+import { enterAs, signIn } from './support/people.js';
+import { flyByDials, plugIn } from './support/scripted-pilot.js';
+
+const area = areaCatalog.get('veskar');
+const trainer = aircraftCatalog.get('ferrin-160');
+const row = (page: Page, ask: string) =>
+	page.getByRole('row', { name: ask }).filter({ has: page.getByRole('button', { name: /^(Try|Again)$/ }) });
+
+async function tuneNav1(page: Page, mhz: string, course: string): Promise<void> {
+	const unit = page.getByRole('region', { name: 'Nav 1' });
+	await unit.getByLabel('Nav 1 standby').fill(mhz);
+	await unit.getByLabel('Nav 1 standby').press('Enter');
+	await unit.getByRole('button', { name: /change places/ }).click();
+	await unit.getByLabel('Nav 1 course, degrees').fill(course);
+	await unit.getByLabel('Nav 1 course, degrees').press('Enter');
+}
+
+test('the VOR with circling is briefed from its sheet, and what was wrong goes with the flight', async ({
+	page
+}) => {
+	const { login, assignmentId } = await studentWithTask(cardCatalog.get('approach-ham-vor'));
+	await signIn(page, login);
+	await page.goto(`/brief/${assignmentId}`);
+	const sheet = page.getByRole('article', { name: 'Sheet of VOR, circling' });
+	await expect(sheet).toContainText('HMN VOR 108.60 MHz');
+	await expect(sheet).toContainText('Left turn to 150, climb to 1200 ft');
+	// What is to be worked out does not stand on it before it has been tried.
+	await expect(sheet).not.toContainText('ft/min');
+	await row(page, 'Frequency of HMN').getByRole('textbox').fill('108.6');
+	await row(page, 'Frequency of HMN').getByRole('button', { name: 'Try' }).click();
+	await expect(row(page, 'Frequency of HMN')).toContainText('✓ right');
+	const bug = row(page, 'The bug for the minimum');
+	await bug.getByRole('textbox').fill('700');
+	await bug.getByRole('button', { name: 'Try' }).click();
+	await expect(bug).toContainText('740 ft');
+	await expect(bug).toContainText('not yet');
+	await choose(row(page, 'Missed: the first thing').getByRole('combobox'), {
+		label: 'Left turn to 150, climb to 1200 ft'
+	});
+	await row(page, 'Missed: the first thing').getByRole('button', { name: 'Try' }).click();
+	await expect(row(page, 'Missed: the first thing')).toContainText('✓ right');
+});
+
+test('nothing is seen at the minimum: a student goes around by a key, climbs, and holds; the instructor sees segments', async ({
+	page,
+	browser
+}) => {
+	test.setTimeout(480_000);
+	await plugIn(page);
+	const card: TaskCard = cardCatalog.get('approach-ham-vor-missed');
+	const { login } = await studentWithTask(card);
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).last().click();
+	await beginFlying(page);
+	await expect(page.getByTestId('sheet-beside')).toContainText('Not below 700 ft');
+	await tuneNav1(page, '108.6', '210');
+	// The bug comes to 500 ft first, then up by tens.
+	for (let i = 0; i < 25; i++) await page.keyboard.press('PageUp');
+	await expect(page.getByRole('img', { name: /bug for the minimum 740 feet/ }).first()).toBeVisible();
+	const flight = new Flight({ ...setupOf(card, trainer, area), assist: 'attitude', seed: 1 });
+	await choose(page.getByRole('combobox', { name: /^Rate/ }), '4');
+	await flyByDials(
+		page,
+		{
+			card,
+			inputs: flight.initialControls,
+			rate: 4,
+			altitudeFt: card.phases.map(
+				({ targets, after }) => targets.altitudeFt?.value ?? (after === 'go-around' ? 2400 : 745)
+			),
+			courses: card.phases.map(({ path }) =>
+				path?.kind === 'course' ? String(Math.round(path.courseDeg)) : path?.kind === 'hold' ? '160' : '210'
+			)
+		},
+		async (phase) => {
+			const { name, after, segment } = card.phases[phase]!;
+			if (segment === 'minimum') {
+				// Look up, see nothing, say so.
+				await page.keyboard.press('v');
+				await flyFor(page, 0.5);
+				await page.keyboard.press('q');
+				await page.keyboard.press('v');
+				await press(page, 'w', 4);
+			}
+			if (after === 'go-around' && name.startsWith('Direct')) await tuneNav1(page, '115.4', '340');
+			if (after === 'go-around' && name.startsWith('Hold')) await press(page, 's', 1.4);
+		}
+	);
+	await page.getByRole('button', { name: 'Finish', exact: true }).click();
+	await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+	const approach = page.getByTestId('approach-debrief');
+	await expect(approach.getByTestId('decision')).toContainText('You said go around');
+	await expect(approach.getByTestId('decision')).toContainText('nothing was to be seen');
+	await expect(approach.getByRole('img', { name: /^Profile of VOR, circling/ })).toBeVisible();
+	await expect(approach).toContainText('Full power after');
+	const address = page.url();
+
+	const desk = await (await browser.newContext()).newPage();
+	await enterAs(desk, 'Harun Aldbeck');
+	await desk.goto(address);
+	const segments = desk.getByTestId('approach-debrief');
+	await expect(segments.getByRole('row', { name: /^At the minimum/ })).toContainText('met');
+	await expect(segments.getByRole('row', { name: /^Missed approach/ })).toBeVisible();
+	await expect(segments.getByRole('row', { name: /^Circling/ })).toContainText('not asked');
+	await desk.context().close();
+});
+
+for (const [weather, baseFt, key, judged] of [
+	['the runway in sight', 900, 'i', /You said continue .* the runway was to be seen/],
+	['nothing in sight', 150, 'i', /You said continue .* nothing was to be seen\. That is not enough/]
+] as const)
+	test(`the decision at the minimum of an ILS with ${weather}`, async ({ page }) => {
+		test.setTimeout(180_000);
+		// Just above the decision altitude, on both needles, in a descent that keeps them for half a minute.
+		const card = approachCard(procedureCatalog.get('ves-ils-10'), {
+			area,
+			aircraft: trainer,
+			part: 'missed',
+			weather: {
+				seaLevelPressureHpa: 1013.25,
+				temperatureOffsetC: 0,
+				windLayers: [],
+				clouds: [{ baseFt, topsFt: 6000 }],
+				visibilityM: 8000
+			}
+		});
+		card.start.verticalSpeedFpm = -480;
+		card.id = `ils-${baseFt}`;
+		const { login } = await studentWithTask(card);
+		await signIn(page, login);
+		await page.getByRole('button', { name: 'Fly' }).last().click();
+		await beginFlying(page);
+		await expect(page.getByTestId('phase')).toHaveText('At the minimum', { timeout: 90_000 });
+		await page.keyboard.press('v');
+		await flyFor(page, 1);
+		await page.keyboard.press(key);
+		await expect(page.getByTestId('phase')).toHaveText('To the threshold');
+		await flyFor(page, 6);
+		await page.getByRole('button', { name: 'Break off' }).click();
+		await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+		await expect(page.getByTestId('decision')).toHaveText(judged);
+	});
+
+test('procedures are found in the library by both, with their sheet for the wind of the day', async ({
+	page
+}) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.goto('/library/procedures');
+	await page.getByRole('link', { name: 'ILS 10', exact: true }).click();
+	const sheet = page.getByTestId('procedure-sheet');
+	await expect(sheet).toContainText('Decide at 260 ft');
+	await expect(sheet).toContainText('heading 101');
+	await page.getByRole('slider', { name: 'Wind speed' }).focus();
+	for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
+	await expect(sheet).not.toContainText('heading 101 · 93 kt');
+	await choose(page.getByRole('combobox', { name: 'Altimeter setting of' }), 'XOST');
+	await expect(sheet).toContainText('Decide at 330 ft');
+	await page.getByRole('link', { name: 'missed approach only' }).click();
+	await expect(page).toHaveURL(/\/set\?card=approach-ves-ils-10-missed/);
+});
