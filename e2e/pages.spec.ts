@@ -18,6 +18,8 @@ const INSTRUCTOR = [
 	'/set',
 	'/library/cards',
 	'/library/cards/vertical-s-a',
+	'/library/procedures',
+	'/library/procedures/ves-vor-dme-28',
 	'/library/areas',
 	'/library/areas/veskar',
 	'/library/aircraft/ferrin-160',
@@ -26,6 +28,7 @@ const INSTRUCTOR = [
 	'/practice/faults/late-level-off',
 	'/bench/hold',
 	'/bench/wind',
+	'/bench/final',
 	'/bench/tap',
 	'/help/holds',
 	'/help/faults'
@@ -42,6 +45,7 @@ const STUDENT = [
 	'/record/practice',
 	'/practice/drills',
 	'/practice/drills/primary',
+	'/practice/drills/sheet',
 	'/practice/controls'
 ];
 

@@ -134,7 +134,10 @@ async function flown(jobs: readonly Job[]): Promise<Map<string, Set<string>>> {
 }
 
 async function measure(): Promise<void> {
-	const asked = GALLERY.filter(({ kind }) => !only || only.split(',').includes(kind));
+	// Approaches have figures of their own: this pilot does not fly them.
+	const flies = ({ cards }: (typeof GALLERY)[number]) =>
+		!cards[0]!.startsWith('approach-') || cards[0] === 'approach-descent';
+	const asked = GALLERY.filter((entry) => flies(entry) && (!only || only.split(',').includes(entry.kind)));
 	const seeds = Array.from({ length: FLIGHTS }, (_, i) => i + 1);
 	const jobOf = (entry: (typeof GALLERY)[number], pilot: PilotId, seed: number, air: Air): Job => {
 		const { cards = entry.cards, vary = null, seconds } = CASES[entry.kind] ?? {};

@@ -347,6 +347,7 @@ export {
 	briefOf,
 	bugOf,
 	cardFrom,
+	categoryOfAircraft,
 	chooseItems,
 	conditionsOf,
 	configurationWords,

@@ -28,7 +28,7 @@ const seaLevelC = (elevationFt: number, temperatureC: number): number =>
  * How much too high an altimeter shows at a true height in air off standard, ft; negative in warm air.
  * Source: ICAO Doc 8168 volume I, the formula whose values its table gives.
  */
-export function temperatureErrorFt(heightFt: number, elevationFt: number, temperatureC: number): number {
+function temperatureErrorFt(heightFt: number, elevationFt: number, temperatureC: number): number {
 	const at0 = seaLevelC(elevationFt, temperatureC);
 	return (heightFt * (STANDARD_C - at0)) / (KELVIN + at0 - 0.5 * LAPSE_C_PER_FT * (heightFt + elevationFt));
 }

@@ -1,6 +1,13 @@
 export { leadRadialRule, solveArcJoin, solveArcLeave } from './arc-turns.js';
 export { ArcInput, ArcOutput, solveArc } from './arc.js';
-export { CATEGORIES, Category, CirclingInput, CirclingOutput, solveCircling } from './circling.js';
+export {
+	CATEGORIES,
+	Category,
+	CirclingInput,
+	CirclingOutput,
+	categoryOf,
+	solveCircling
+} from './circling.js';
 export { ColdTemperatureInput, ColdTemperatureOutput, solveColdTemperature } from './cold.js';
 export { DescentInput, DescentOutput, fpmPerDegree, solveDescent } from './descent.js';
 export {

@@ -14,7 +14,7 @@ import { northOf, type Area, type LocalizerStation, type Station } from '../worl
 import type { Procedure, ProcedureFix } from './procedure.js';
 
 /** The end of a runway that is landed on: its threshold and direction. NM on the plane, ft. */
-export interface Threshold {
+interface Threshold {
 	at: Vec2;
 	elevationFt: number;
 	/** Landing direction, true and magnetic. */
@@ -26,10 +26,7 @@ export interface Threshold {
 }
 
 /** @throws InputError where the area has no such runway. */
-export function thresholdOf(
-	area: Area,
-	{ airport, runway }: Pick<Procedure, 'airport' | 'runway'>
-): Threshold {
+function thresholdOf(area: Area, { airport, runway }: Pick<Procedure, 'airport' | 'runway'>): Threshold {
 	const port = area.airports.find(({ id }) => id === airport);
 	if (!port) throw new InputError('/airport', `must be an airport of ${area.name}; ${airport} is none`);
 	for (const strip of port.runways) {
@@ -52,7 +49,7 @@ export function thresholdOf(
 }
 
 /** @throws InputError at `place` where the area has no such station. */
-export function stationIn(area: Area, id: string, place: string): Exclude<Station, { kind: 'marker' }> {
+function stationIn(area: Area, id: string, place: string): Exclude<Station, { kind: 'marker' }> {
 	const found = area.stations.find((station) => station.id === id);
 	if (!found || found.kind === 'marker')
 		throw new InputError(place, `must be a station of ${area.name}; ${id} is none`);

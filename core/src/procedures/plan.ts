@@ -47,7 +47,7 @@ export interface ApproachSpeeds {
 }
 
 /** The day and the hand that a procedure is flown by. */
-export interface PlanSetting {
+interface PlanSetting {
 	area: Area;
 	weather: Weather;
 	speeds: ApproachSpeeds;

@@ -11,7 +11,7 @@ const one = <const T extends readonly string[]>(words: T) =>
 	Type.Union(words.map((word) => Type.Literal(word as T[number])));
 
 /** What guides the final: what the pilot follows there. */
-export const GUIDANCE = ['ils', 'localizer', 'back-course', 'vor', 'vor-dme', 'ndb', 'lnav', 'lpv'] as const;
+const GUIDANCE = ['ils', 'localizer', 'back-course', 'vor', 'vor-dme', 'ndb', 'lnav', 'lpv'] as const;
 export const Guidance = one(GUIDANCE);
 export type Guidance = Static<typeof Guidance>;
 
@@ -65,7 +65,7 @@ export const Constraint = Type.Union([
 ]);
 export type Constraint = Static<typeof Constraint>;
 
-export const SEGMENTS = ['initial', 'intermediate', 'final', 'minimum', 'circling', 'missed'] as const;
+const SEGMENTS = ['initial', 'intermediate', 'final', 'minimum', 'circling', 'missed'] as const;
 /** One of the segments of an approach. */
 export const Segment = one(SEGMENTS);
 /** A segment of an approach. */

@@ -7,7 +7,7 @@ export const SIGHTS = ['nothing', 'lights', 'red side rows', 'runway'] as const;
 export type Sight = (typeof SIGHTS)[number];
 
 /** The end of a runway that is looked for. */
-export interface SoughtRunway {
+interface SoughtRunway {
 	northNm: number;
 	eastNm: number;
 	elevationFt: number;

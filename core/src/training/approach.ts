@@ -9,7 +9,7 @@ const point = { northNm: plane, eastNm: plane };
 const miles = Type.Number({ minimum: -10, maximum: 60, description: 'NM before the threshold' });
 
 /** The parts of an approach that a card may be made of. */
-export const APPROACH_PARTS = ['whole', 'final', 'missed', 'reversal'] as const;
+const APPROACH_PARTS = ['whole', 'final', 'missed', 'reversal'] as const;
 export type ApproachPart = (typeof APPROACH_PARTS)[number];
 
 /**

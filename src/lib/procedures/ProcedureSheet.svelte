@@ -27,6 +27,17 @@
 	const morse = (id: string) => [...id].map((letter) => MORSE[letter as keyof typeof MORSE] ?? '').join(' ');
 	const before = $derived(sheet.legs.filter(({ segment }) => segment === 'initial'));
 	const down = $derived(sheet.legs.filter(({ segment }) => segment !== 'initial'));
+	const atMinimum = $derived(
+		[
+			`Missed approach point: ${sheet.missedPoint}.`,
+			sheet.circlingNm === null
+				? ''
+				: `Circling is protected within ${sheet.circlingNm.toFixed(1)} NM of the thresholds.`,
+			worked && sheet.coldFt >= 1 ? `Cold today: add ${Math.ceil(sheet.coldFt / 10) * 10} ft.` : ''
+		]
+			.filter(Boolean)
+			.join(' ')
+	);
 	const sector = (deg: number) => formatHeading(deg);
 	const numbers = (leg: SheetLeg) =>
 		[
@@ -143,9 +154,7 @@
 				>
 			</p>
 			<p class="quiet">
-				Missed approach point: {sheet.missedPoint}.{#if sheet.circlingNm !== null}{' '}
-					Circling is protected within {sheet.circlingNm.toFixed(1)} NM of the thresholds.{/if}{#if sheet.coldFt >= 1}
-					{' '}Cold today: add {Math.ceil(sheet.coldFt / 10) * 10} ft.{/if}
+				{atMinimum}
 			</p>
 			<ul class="quiet">
 				{#each sheet.applying.filter((one) => minimumWords(one) !== minimumWords(sheet.minimum)) as one, i (i)}<li

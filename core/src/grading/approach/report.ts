@@ -32,7 +32,7 @@ const APPROACH_RULES = {
 };
 
 /** How it was decided at the minimum. */
-export interface DecisionReport {
+interface DecisionReport {
 	/** When the minimum, or the missed approach point, came. */
 	minimumAtSeconds: number;
 	saidAtSeconds: number | null;
@@ -47,7 +47,7 @@ export interface DecisionReport {
 }
 
 /** How a go-around was begun: s from the word. */
-export interface GoAroundReport {
+interface GoAroundReport {
 	atSeconds: number;
 	powerSeconds: number | null;
 	climbSeconds: number | null;
@@ -59,13 +59,13 @@ export interface GoAroundReport {
 }
 
 /** Where the gate was passed, and what was not as it should be there. */
-export interface GateReport {
+interface GateReport {
 	atSeconds: number;
 	off: string[];
 }
 
 /** Circling: how far from the runway, how low, and whether on the side that nobody circles on. */
-export interface CirclingReport {
+interface CirclingReport {
 	farthestNm: number;
 	limitNm: number;
 	lowestFt: number;
@@ -73,7 +73,7 @@ export interface CirclingReport {
 }
 
 /** One segment of the approach as it was graded. */
-export interface SegmentReport {
+interface SegmentReport {
 	segment: Segment;
 	phases: number[];
 	verdict: PhaseVerdict;

@@ -8,7 +8,12 @@ import {
 	unit,
 	type Vec2
 } from '../../base/index.js';
-import { GLIDEPATH_FULL_SCALE_DEG, solveCircling, type Category } from '../../navigation/index.js';
+import {
+	categoryOf,
+	GLIDEPATH_FULL_SCALE_DEG,
+	solveCircling,
+	type Category
+} from '../../navigation/index.js';
 import type { CardPlace, CoursePath, Path } from '../../paths/index.js';
 import {
 	endOf,
@@ -32,10 +37,11 @@ import { hold } from './card-builder.js';
 import { configurationsOf, STILL } from './cards.js';
 
 /** What an approach's card is made for. */
-export interface ApproachSetting {
+interface ApproachSetting {
 	aircraft: Aircraft;
 	area: Area;
 	weather?: Weather;
+	/** The aircraft's own by its stalling speed, where left out. */
 	category?: Category;
 	/** Which of the procedure's minima; the lowest that applies where left out. */
 	minimum?: Minimum;
@@ -94,6 +100,10 @@ export function approachCard(procedure: Procedure, setting: ApproachSetting): Ta
 	return new ApproachCard(procedure, setting).card();
 }
 
+/** The category of an aircraft by 1.3 times its stalling speed in the landing configuration; D where faster still. */
+export const categoryOfAircraft = ({ speeds }: Aircraft): Category =>
+	categoryOf(1.3 * speeds.stallLandingKias) ?? 'D';
+
 class ApproachCard {
 	private readonly planned: PlannedProcedure;
 	private readonly minimum: Minimum;
@@ -110,7 +120,7 @@ class ApproachCard {
 		private readonly procedure: Procedure,
 		private readonly setting: ApproachSetting
 	) {
-		this.category = setting.category ?? 'A';
+		this.category = setting.category ?? categoryOfAircraft(setting.aircraft);
 		this.minimum = setting.minimum ?? usualMinimum(procedure, this.category);
 		this.part = setting.part ?? 'whole';
 		this.weather = setting.weather ?? UNDER_CLOUD(this.minimum.altitudeFt);

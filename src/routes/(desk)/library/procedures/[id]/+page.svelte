@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { CATEGORIES, HanzaError, type Category } from '@hanza/core';
+	import { CATEGORIES, categoryOfAircraft, HanzaError, type Category } from '@hanza/core';
 	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
 	import { sheetOf, type Sheet } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
@@ -8,13 +8,14 @@
 
 	const { data } = $props();
 	let aircraftId = $state<string | null>(null);
-	let category = $state<Category>('A');
+	let chosen = $state<Category | null>(null);
 	let altimeter = $state('own');
 	let windFromDeg = $state(240);
 	let windSpeedKt = $state(0);
 	let temperatureC = $state(15);
 
 	const aircraft = $derived(data.aircraft.find(({ id }) => id === aircraftId) ?? data.aircraft[0]!);
+	const category = $derived(chosen ?? categoryOfAircraft(aircraft));
 	const field = $derived(data.area.airports.find(({ id }) => id === data.procedure.airport));
 	const settings = $derived([
 		{ value: 'own', text: `${data.procedure.airport}, its own` },
@@ -88,7 +89,11 @@
 		onchange={(id) => (aircraftId = id)}
 		options={data.aircraft.map(({ id, name }) => ({ value: id, text: name }))}
 	/>
-	<Select label="Category" bind:value={category} options={CATEGORIES} />
+	<Select
+		label="Category"
+		bind:value={() => category, (value) => (chosen = value as Category)}
+		options={CATEGORIES}
+	/>
 	<Select label="Altimeter setting of" bind:value={altimeter} options={settings} />
 	<label class="grid gap-1"
 		><span class="text-ink-soft">Wind from {windFromDeg}°</span>

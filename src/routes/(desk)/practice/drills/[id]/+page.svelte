@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { formatClock, formatHeading } from '@hanza/core';
+	import { categoryOfAircraft, formatClock, formatHeading } from '@hanza/core';
 	import HoldEntryDial from '$lib/bench/HoldEntryDial.svelte';
 	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
 	import PanelPair from '$lib/panel/dials/PanelPair.svelte';
@@ -69,7 +69,7 @@
 							area: data.area!,
 							aircraft: data.aircraft,
 							weather: CALM,
-							category: 'A'
+							category: categoryOfAircraft(data.aircraft)
 						})}
 						area={data.area!}
 						worked={false}
