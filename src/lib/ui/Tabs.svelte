@@ -35,6 +35,6 @@
 		{/each}
 	</Tabs.List>
 	{#each tabs as { id } (id)}
-		<Tabs.Content value={id} class="outline-none">{@render panel(id)}</Tabs.Content>
+		<Tabs.Content value={id} class="outline-offset-4">{@render panel(id)}</Tabs.Content>
 	{/each}
 </Tabs.Root>

@@ -28,13 +28,13 @@ export const circling = {
 		return {
 			rows: [
 				{
-					label: 'Protected, ICAO',
+					label: 'Protected by ICAO',
 					exact: `${nm(icao.radiusNm)} from each threshold`,
 					rule: `at ${icao.trueAirspeedKt!.toFixed(0)} kt true and 25 kt of wind, 20° of bank or standard rate`,
 					asked: { value: icao.radiusNm, within: 0.1, unit: 'NM' }
 				},
 				{ label: 'Radius of turn', exact: nm(icao.turnRadiusNm!) },
-				{ label: 'Protected, US', exact: `${us.radiusNm.toFixed(1)} NM by the altitude of the minimum` },
+				{ label: 'Protected by the US rule', exact: `${us.radiusNm.toFixed(1)} NM by the altitude of the minimum` },
 				{
 					label: 'Height to circle at',
 					exact: `${Math.round(n.minimumFt! - n.elevationFt!)} ft above the field`,

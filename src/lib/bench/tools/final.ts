@@ -85,7 +85,7 @@ export const final = {
 					asked: { value: vdp.distanceFromThresholdNm, within: 0.2, unit: 'NM' }
 				},
 				{
-					label: 'Decide, at one angle',
+					label: 'Decide at one angle',
 					exact: `at ${Math.round(steady.decisionAltitudeFt)} ft, ${steady.decisionDistanceNm.toFixed(2)} NM out, ${seconds(steady.decisionSeconds)} after the fix`
 				},
 				{
