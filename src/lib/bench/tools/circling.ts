@@ -34,7 +34,10 @@ export const circling = {
 					asked: { value: icao.radiusNm, within: 0.1, unit: 'NM' }
 				},
 				{ label: 'Radius of turn', exact: nm(icao.turnRadiusNm!) },
-				{ label: 'Protected by the US rule', exact: `${us.radiusNm.toFixed(1)} NM by the altitude of the minimum` },
+				{
+					label: 'Protected by the US rule',
+					exact: `${us.radiusNm.toFixed(1)} NM by the altitude of the minimum`
+				},
 				{
 					label: 'Height to circle at',
 					exact: `${Math.round(n.minimumFt! - n.elevationFt!)} ft above the field`,
