@@ -69,7 +69,8 @@ import {
 	Standard,
 	TaskCard,
 	TECHNIQUES,
-	type Aircraft,
+	Aircraft,
+	Area,
 	TrackJson,
 	trackFromJson,
 	trackToJson,
@@ -171,6 +172,13 @@ const SHELVES = {
 	standards: standardCatalog,
 	procedures: procedureCatalog
 } as const;
+const SCHEMAS = {
+	exercises: TaskCard,
+	aircraft: Aircraft,
+	areas: Area,
+	standards: Standard,
+	procedures: Procedure
+} as const satisfies Record<keyof typeof SHELVES, TSchema>;
 const LISTS: Record<string, () => string[]> = {
 	...Object.fromEntries(
 		Object.entries(SHELVES).map(([kind, shelf]) => [kind, () => shelf.all.map(({ id }) => id)])
@@ -312,6 +320,12 @@ export const VERBS: Record<string, Verb> = {
 		Type.Object({ kind: oneOf(Object.keys(SHOWN)), id: Type.String() }, closed),
 		Type.Object({}, { description: 'the document, by the schema of its format' }),
 		({ kind, id }) => SHELVES[SHOWN[kind]!].get(id)
+	),
+	schema: verb(
+		'the JSON schema of a document, with units and bounds',
+		Type.Object({ kind: oneOf(Object.keys(SHOWN)) }, closed),
+		Type.Object({ schema: Type.Object({}) }),
+		({ kind }) => ({ schema: SCHEMAS[SHOWN[kind]!] })
 	),
 	grade: verb('grades a recorded flight', GradeInput, GradeOutput, ({ track, exercise, standard }) => {
 		const card = cardOf(exercise);

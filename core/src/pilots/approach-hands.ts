@@ -31,9 +31,9 @@ const LIGHTS_TO_FT = 110;
 const PATH_REACHED = -0.2;
 const TICK = 0.1;
 /** The chaser of the path: ft/min for a needle at its stop, at the most, and how quickly the hand follows. */
-const CHASE_GAIN_FPM = 4000;
+const CHASE_GAIN_FPM = 9000;
 const CHASE_MOST_FPM = 800;
-const CHASE_SHARE = 0.35;
+const CHASE_SHARE = 0.15;
 /** How much steeper the one who ducks under goes, ft/min. */
 const DUCKED_FPM = 450;
 /** The one who peeks is out for so long, every so often, s. */

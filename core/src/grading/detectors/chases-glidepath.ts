@@ -3,6 +3,12 @@ import { ApproachFlight } from '../approach/stretch.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 
+/** To either side; a mean over twice that hides gusts, and shows a needle that is chased: it comes back after half a minute. */
+const GUSTS_SECONDS = 4;
+/** Up to the roughness of light air that mean is enough; in rougher air draughts are as long as the swing, and it must be larger. */
+const LIGHT_AIR = 1.4;
+const ROUGHER_ADDS = 2.5;
+
 /** The path crossed again and again, the rate swinging each time: the needle is chased, not the rate set. */
 export function chasesGlidepath(evidence: Evidence): Fault[] {
 	const flight = evidence.once(ApproachFlight.of);
@@ -15,11 +21,12 @@ export function chasesGlidepath(evidence: Evidence): Fault[] {
 		const rate = flight.rateHz;
 		const begin = from + 15 * rate;
 		const above = Float64Array.from({ length: to - begin }, (_, i) => flight.shares(path, begin + i).above);
-		const sink = runningMean(flight.column('verticalSpeedFpm').subarray(begin, to), 2 * rate);
+		const sink = runningMean(flight.column('verticalSpeedFpm').subarray(begin, to), GUSTS_SECONDS * rate);
 		const mean = sink.reduce((sum, fpm) => sum + fpm, 0) / sink.length;
+		const swingFpm = glideSwingFpm * Math.max(1, 1 + ROUGHER_ADDS * (evidence.rough - LIGHT_AIR));
 		const turns = reversals(
 			sink.map((fpm) => fpm - mean),
-			glideSwingFpm * evidence.rough
+			swingFpm
 		);
 		let [crossings, swung] = [0, 0];
 		let most = 0;
@@ -31,13 +38,13 @@ export function chasesGlidepath(evidence: Evidence): Fault[] {
 				most = 0;
 			}
 		}
-		if (swung < glideCrossings || turns < glideCrossings + 1) return [];
+		if (swung < glideCrossings || turns < glideCrossings) return [];
 		return [
 			fault(
 				'chases-glidepath',
 				flight.timeOf(begin),
 				flight.timeOf(to - 1),
-				`The rate swung ${turns} times by ${glideSwingFpm} ft/min or more while the path was crossed ${crossings} times.`,
+				`The rate swung ${turns} times by ${Math.round(swingFpm)} ft/min or more while the path was crossed ${crossings} times.`,
 				'Set the rate that the groundspeed asks for, wait, and correct it by a hundred feet a minute at a time.'
 			)
 		];
