@@ -17,7 +17,8 @@ import { area, eu, us } from './shipped.js';
 // A flight of twenty minutes takes some seconds.
 vi.setConfig({ testTimeout: 60_000 });
 
-const cards = cardCatalog.all.filter(({ navigation }) => navigation !== undefined);
+/** Approaches are flown in winds of their own: approaches.flights.test.ts. */
+const cards = cardCatalog.all.filter(({ navigation, approach }) => navigation !== undefined && !approach);
 const inWind = (card: TaskCard, fromDeg: number, speedKt: number): TaskCard => ({
 	...card,
 	weather: { ...card.weather, windLayers: [{ altitudeFt: 0, fromDeg, speedKt }] }

@@ -76,7 +76,8 @@ describe('what is worked out before a task', () => {
 		expect(await briefBefore(at.db, attempt(new Date(Date.now() + 60_000)))).toEqual({
 			asked,
 			tried: 1,
-			rightAtOnce: 1
+			rightAtOnce: 1,
+			wrong: []
 		});
 		expect(await briefBefore(at.db, { ...attempt(new Date()), assignmentId: null })).toBeNull();
 	});

@@ -55,7 +55,7 @@ describe('what can be gone to by name', () => {
 			});
 		const [task] = [await set(student.id), await set(other.id)];
 		const found = await findable(at.db, student);
-		const common = new Set(['Bench', 'Drills', 'Faults', 'Aircraft', 'Areas']);
+		const common = new Set(['Bench', 'Drills', 'Faults', 'Procedures', 'Aircraft', 'Areas']);
 		expect(found.filter(({ group }) => !common.has(group))).toEqual([
 			{ group: 'Tasks', text: card.name, href: `/brief/${task}` }
 		]);

@@ -88,15 +88,18 @@ export function approachBrief(card: TaskCard, approach: CardApproach): BriefQues
 		answer: { kind: 'direction', deg: final.courseDeg, withinDeg: WITHIN.courseDeg },
 		why: `${formatHeading(final.courseDeg)} by ${final.aid}.`
 	});
+	// A fix may be passed twice, out and in again.
+	const asked = new Set<string>();
 	for (const leg of procedure.legs) {
 		const ft = lowestOf(leg.altitude);
 		const to = endOf(leg);
 		if (ft === null || to === null) continue;
 		ask(leg.segment, `altitude-${to}-${leg.segment}`, {
-			ask: `How low until ${to}`,
+			ask: asked.has(to) ? `How low until ${to}, ${leg.segment}` : `How low until ${to}`,
 			answer: { kind: 'altitude', ft, withinFt: 0.5 },
 			why: `${ft} ft until ${to} has been passed.`
 		});
+		asked.add(to);
 	}
 	if (told) {
 		const altitudeFt = finalFix.altitudeFt;

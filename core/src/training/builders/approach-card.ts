@@ -593,12 +593,14 @@ class ApproachCard {
 				togetherAllowed: ['pitch', 'power', 'bank'],
 				weight: 2
 			});
+		// Down a path one is on it already; from level flight it has to be met first.
+		const settleSeconds = this.minimum.kind === 'decision' ? 3 : 20;
 		this.add({
 			name: 'To the threshold',
 			instruction: 'The glidepath stays a floor. The flight ends 50 ft over the threshold.',
 			targets: {
-				airspeedKias: hold(this.speeds.finalKias, 20),
-				glide: { value: 0, mode: 'hold', settleSeconds: 20, tolerance: { above: 1, below: 0.5 } }
+				airspeedKias: hold(this.speeds.finalKias, settleSeconds),
+				glide: { value: 0, mode: 'hold', settleSeconds, tolerance: { above: 1, below: 0.5 } }
 			},
 			path: inSight,
 			segment: 'final',

@@ -76,12 +76,12 @@ export const sheetDrill: Drill = {
 		const name = `${procedure.airport}, ${procedure.name}`;
 		switch (asked) {
 			case 'minimum': {
-				const { altitudeFt } = usualMinimum(procedure, 'A');
+				const { altitudeFt, kind } = usualMinimum(procedure, 'A');
 				return {
 					...shared,
 					prompt: `${name}: the lowest minimum for category A with the field’s own altimeter setting, in ft?`,
 					answer: { kind: 'number', right: altitudeFt, tolerance: 0.5, unit: 'ft' },
-					explanation: `${altitudeFt} ft.`
+					explanation: `${altitudeFt} ft, ${kind === 'decision' ? 'where it is decided' : 'and no lower before the runway is seen'}.`
 				};
 			}
 			case 'course': {
@@ -90,7 +90,7 @@ export const sheetDrill: Drill = {
 					...shared,
 					prompt: `${name}: the final course?`,
 					answer: { kind: 'number', right: courseDeg, tolerance: 0.6, unit: '°', circular: true },
-					explanation: `${formatHeading(courseDeg)} by ${procedure.final.aid}.`
+					explanation: `The final course is ${formatHeading(courseDeg)}, by ${procedure.final.aid}.`
 				};
 			}
 			case 'altitude': {
@@ -120,7 +120,7 @@ export const sheetDrill: Drill = {
 					...shared,
 					prompt: `${name}: how is the missed approach point known?`,
 					answer: choice(random, missedWords(procedure), others),
-					explanation: `${missedWords(procedure)}.`
+					explanation: `It comes ${missedWords(procedure)}.`
 				};
 			}
 		}
