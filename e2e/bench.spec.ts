@@ -83,7 +83,7 @@ test('every tool of the Bench opens with an answer, in one view and on one page,
 		.getByRole('navigation', { name: 'Calculations' })
 		.getByRole('link')
 		.allTextContents();
-	expect(names.length).toBe(10);
+	expect(names.length).toBe(12);
 	for (const name of names) {
 		await page
 			.getByRole('navigation', { name: 'Calculations' })

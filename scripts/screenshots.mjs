@@ -72,19 +72,38 @@ try {
 		await page.waitForTimeout(300);
 		return page;
 	});
-	await shot('brief', async () => {
-		const page = await enterAs('Obed Linnaker');
+	await shot('approach-brief', async () => {
+		const page = await enterAs('Obed Linnaker', { width: 1280, height: 1100 });
 		const places = await page.evaluate(() => fetch('/api/find').then((response) => response.json()));
-		const task = places.find(({ group, text }) => group === 'Tasks' && text === 'Hold, direct entry');
-		await page.goto(`${address}${task.href}`);
+		const task = places.find(({ group, text }) => group === 'Tasks' && /VOR, circling/.test(text));
+		await page.goto(`${address}${task.href}`, { waitUntil: 'networkidle' });
 		await page.waitForTimeout(800);
-		const row = (ask) => page.getByRole('row', { name: ask });
-		await choose(row('Entry').getByRole('combobox'), 'direct');
-		await row('Entry').getByRole('button').click();
-		await page.getByText('✓ right').waitFor();
-		await row('Outbound heading').getByRole('textbox').fill('298');
-		await row('Outbound heading').getByRole('button').click();
-		await page.getByText('yours is off').waitFor();
+		return page;
+	});
+	await shot('procedure-sheet', async () => {
+		const page = await enterAs('Harun Aldbeck', { width: 1280, height: 1100 });
+		await page.goto(`${address}/library/procedures/ves-vor-dme-28`, { waitUntil: 'networkidle' });
+		await page.waitForTimeout(500);
+		return page;
+	});
+	await shot('cockpit-final', async () => {
+		const desk = await enterAs('Harun Aldbeck');
+		await setTask(desk, address, { who: 'Ilse Varnholm', card: 'Veskar: ILS 10, from the final fix' });
+		await desk.context().close();
+		const page = await enterAs('Ilse Varnholm');
+		await page
+			.getByRole('button', { name: /^Fly.*ILS 10/ })
+			.first()
+			.click();
+		await beginFlight(page);
+		const nav1 = page.getByRole('region', { name: 'Nav 1' });
+		await nav1.getByLabel('Nav 1 standby').fill('109.5');
+		await nav1.getByLabel('Nav 1 standby').press('Enter');
+		await nav1.getByRole('button', { name: /change places/ }).click();
+		await nav1.getByLabel('Nav 1 course, degrees').fill('101');
+		await nav1.getByLabel('Nav 1 course, degrees').press('Enter');
+		await page.keyboard.press('End');
+		await page.waitForTimeout(12_000);
 		return page;
 	});
 	await shot('set-a-task', async () => {
@@ -129,25 +148,6 @@ try {
 		await page.waitForSelector('[data-loaded=true]');
 		await page.getByRole('region', { name: 'Scan' }).scrollIntoViewIfNeeded();
 		await page.waitForTimeout(500);
-		return page;
-	});
-	const partial = async (key) => {
-		const page = await enterAs('Teo Marrask');
-		await page.getByRole('button', { name: 'Fly' }).first().click();
-		await beginFlight(page);
-		if (key) await page.keyboard.press(key);
-		await page.waitForTimeout(3000);
-		await page.keyboard.down('ArrowLeft');
-		await page.waitForTimeout(700);
-		await page.keyboard.up('ArrowLeft');
-		return page;
-	};
-	await shot('cockpit-linear', () => partial('p'));
-	await shot('partial-panel', async () => {
-		const page = await partial(null);
-		await page.getByRole('button', { name: 'Cover the attitude' }).click();
-		await page.getByRole('button', { name: 'Cover the heading' }).click();
-		await page.waitForTimeout(1500);
 		return page;
 	});
 	await shot('card-editor', async () => {
@@ -229,15 +229,16 @@ try {
 		await page.waitForTimeout(1500);
 		return page;
 	});
-	await shot('hold-debrief', async () => {
-		const page = await enterAs('Obed Linnaker', { width: 1280, height: 1060 });
-		await page.goto(`${address}/record`);
+	await shot('approach-debrief', async () => {
+		const page = await enterAs('Obed Linnaker', { width: 1280, height: 1100 });
+		await page.goto(`${address}/record`, { waitUntil: 'networkidle' });
 		await page
-			.getByRole('row', { name: /Hold, direct/ })
+			.getByRole('row', { name: /Localizer 30/ })
 			.last()
 			.getByRole('link', { name: 'Debrief' })
 			.click();
 		await page.waitForSelector('[data-loaded=true]');
+		await page.getByTestId('approach-debrief').scrollIntoViewIfNeeded();
 		await page.waitForTimeout(800);
 		return page;
 	});
