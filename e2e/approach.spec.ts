@@ -6,20 +6,12 @@ import { beginFlying, flyFor, press } from './support/cockpit.js';
 import { studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
+import { tuneNav1 } from './support/radios.js';
 
 const area = areaCatalog.get('veskar');
 const trainer = aircraftCatalog.get('ferrin-160');
 const row = (page: Page, ask: string) =>
 	page.getByRole('row', { name: ask }).filter({ has: page.getByRole('button', { name: /^(Try|Again)$/ }) });
-
-async function tuneNav1(page: Page, mhz: string, course: string): Promise<void> {
-	const unit = page.getByRole('region', { name: 'Nav 1' });
-	await unit.getByLabel('Nav 1 standby').fill(mhz);
-	await unit.getByLabel('Nav 1 standby').press('Enter');
-	await unit.getByRole('button', { name: /change places/ }).click();
-	await unit.getByLabel('Nav 1 course, degrees').fill(course);
-	await unit.getByLabel('Nav 1 course, degrees').press('Enter');
-}
 
 test('the VOR with circling is briefed from its sheet, and what was wrong goes with the flight', async ({
 	page

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { Flight, setupOf, withPlaces, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
 import { beginFlying, flyFor } from './support/cockpit.js';
@@ -6,6 +6,7 @@ import { studentWithTask } from './support/database.js';
 import { choose } from '../scripts/desk-hands.mjs';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
+import { tuneNav1 } from './support/radios.js';
 
 const area = areaCatalog.get('veskar');
 
@@ -35,15 +36,6 @@ function shortHold(): TaskCard {
 	};
 	card.weather.windLayers = [{ altitudeFt: 0, fromDeg: 15, speedKt: 20 }];
 	return withPlaces(card, area);
-}
-
-async function tuneNav1(page: Page, mhz: string, course: string): Promise<void> {
-	const unit = page.getByRole('region', { name: 'Nav 1' });
-	await unit.getByLabel('Nav 1 standby').fill(mhz);
-	await unit.getByLabel('Nav 1 standby').press('Enter');
-	await unit.getByRole('button', { name: /change places/ }).click();
-	await unit.getByLabel('Nav 1 course, degrees').fill(course);
-	await unit.getByLabel('Nav 1 course, degrees').press('Enter');
 }
 
 test('a student tunes, identifies, intercepts, tracks and holds; the debrief shows entry, circuits and the exact answer', async ({

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { aircraftCatalog, areaCatalog, procedureCatalog, standardCatalog } from '../../data/index.js';
 import {
 	approachCard,
+	DECISION,
 	flyByRobot,
 	gradeFlight,
 	loadedAircraft,
@@ -135,5 +136,27 @@ describe('a fault of an approach', () => {
 	] as const)('%s is named of the one who has it, and of no steady pilot', (kind, pilot, card) => {
 		expect(kinds(graded(card, pilot, 3))).toContain(kind);
 		expect(kinds(graded(card, 'steady', 3))).not.toContain(kind);
+	});
+});
+
+describe('the gate', () => {
+	it('is no fault of whoever goes around within five seconds of it, and of whoever does so later', () => {
+		const card = approachCard(procedureCatalog.get('ves-ils-10'), {
+			area,
+			aircraft: trainer,
+			weather: LOW,
+			part: 'final'
+		});
+		const wentAround = (secondsAfter: number) => {
+			const { track } = flyByRobot(card, trainer, area, TECHNIQUES['fast-finisher'], 3, 3600);
+			const gate = gradeFlight(track, card, standard, trainer).approach!.gate!;
+			expect(gate.off).not.toEqual([]);
+			track
+				.column('decision')
+				.fill(DECISION['go-around'], Math.round((gate.atSeconds + secondsAfter) * track.rateHz));
+			return kinds(gradeFlight(track, card, standard, trainer));
+		};
+		expect(wentAround(3)).not.toContain('unstable-approach');
+		expect(wentAround(7)).toContain('unstable-approach');
 	});
 });

@@ -204,6 +204,8 @@ const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 interface ApproachFaultSettings {
 	/** Below a published altitude by so much for so long, ft and s. */
 	floorBelowFt: number;
+	/** The same before the final, where an altitude has its tolerance, ft. */
+	earlyFloorBelowFt: number;
 	floorSeconds: number;
 	/** So much below a decision altitude may be sunk through while going around, ft. */
 	sinksThroughFt: number;
@@ -236,6 +238,7 @@ interface ApproachFaultSettings {
 
 const APPROACH_FAULT_DEFAULTS: ApproachFaultSettings = {
 	floorBelowFt: 20,
+	earlyFloorBelowFt: 100,
 	floorSeconds: 1.5,
 	sinksThroughFt: 60,
 	glideCrossings: 4,

@@ -19,6 +19,7 @@ export {
 	isPrecise,
 	isRnav,
 	lowestOf,
+	missedPointWords,
 	type Known
 } from './procedure.js';
 export { SIGHTS, mayGoOn, sightOf, type Sight } from './sight.js';

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { AltitudeFt, Direction, Editions, Identifier, normalizeDeg } from '../base/index.js';
+import { AltitudeFt, Direction, Editions, formatClock, Identifier, normalizeDeg } from '../base/index.js';
 import { Category } from '../navigation/index.js';
 
 const closed = { additionalProperties: false } as const;
@@ -281,6 +281,22 @@ export function constraintWords(constraint: Constraint): string {
 			return `${constraint.ft} ft or below`;
 		default:
 			return `${constraint.lowFt} to ${constraint.highFt} ft`;
+	}
+}
+
+/** How the missed approach point is known; with the seconds from the final fix where they are told. */
+export function missedPointWords({ missedPoint }: Pick<Procedure, 'missedPoint'>, seconds?: number): string {
+	switch (missedPoint.kind) {
+		case 'decision-altitude':
+			return 'at the decision altitude';
+		case 'time':
+			return seconds === undefined
+				? 'by time from the final fix'
+				: `${formatClock(seconds)} after the final fix`;
+		case 'distance':
+			return `at ${missedPoint.distanceNm} NM of ${missedPoint.aid}`;
+		default:
+			return `over ${missedPoint.fix}`;
 	}
 }
 

@@ -1,4 +1,4 @@
-import { formatHeading } from '../base/index.js';
+import { formatHeading, HanzaError } from '../base/index.js';
 import {
 	feetPerNmOf,
 	solveColdTemperature,
@@ -21,19 +21,13 @@ export interface BriefQuestion extends PathQuestion {
 /** Near enough to count. */
 const WITHIN = { courseDeg: 0.6, headingDeg: 3, fpm: 50, seconds: 5, vdpNm: 0.2, coldFt: 15, pathFt: 20 };
 
-const missedPointChoice = ({ missedPoint }: Procedure): string =>
-	({
-		'decision-altitude': 'at the decision altitude',
-		fix: 'over a fix or a station',
-		distance: 'by a distance',
-		time: 'by time from the final fix'
-	})[missedPoint.kind];
-const MISSED_POINTS = [
-	'at the decision altitude',
-	'over a fix or a station',
-	'by a distance',
-	'by time from the final fix'
-];
+/** How a missed approach point may be known: what the brief lets one choose from. */
+const MISSED_POINTS = {
+	'decision-altitude': 'at the decision altitude',
+	fix: 'over a fix or a station',
+	distance: 'by a distance',
+	time: 'by time from the final fix'
+} as const satisfies Record<Procedure['missedPoint']['kind'], string>;
 
 /** Flap by its setting: "flap up", "flap 10°". */
 const flapWords = (deg: number): string => (deg === 0 ? 'flap up' : `flap ${deg}°`);
@@ -193,8 +187,12 @@ export function approachBrief(card: TaskCard, approach: CardApproach): BriefQues
 		});
 	ask('minimum', 'missed-point', {
 		ask: 'How the missed approach point is known',
-		answer: { kind: 'choice', options: MISSED_POINTS, right: missedPointChoice(procedure) },
-		why: `${missedPointChoice(procedure)}.`
+		answer: {
+			kind: 'choice',
+			options: Object.values(MISSED_POINTS),
+			right: MISSED_POINTS[procedure.missedPoint.kind]
+		},
+		why: `${MISSED_POINTS[procedure.missedPoint.kind]}.`
 	});
 	const actions = procedure.missed.firstActions.map(({ text }) => text);
 	actions.slice(0, 2).forEach((right, i) =>
@@ -211,7 +209,7 @@ export function approachBrief(card: TaskCard, approach: CardApproach): BriefQues
 function quietly(work: () => void): void {
 	try {
 		work();
-	} catch {
-		// No such point on this final.
+	} catch (error) {
+		if (!(error instanceof HanzaError)) throw error;
 	}
 }

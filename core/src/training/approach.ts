@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Direction } from '../base/index.js';
+import { Direction, unit } from '../base/index.js';
 import { Category } from '../navigation/index.js';
 import { Minimum, Procedure } from '../procedures/index.js';
 
@@ -55,6 +55,16 @@ export const CardApproach = Type.Object(
 	closed
 );
 export type CardApproach = Static<typeof CardApproach>;
+
+/** Miles before the threshold along the final course; negative past it. North and east in NM. */
+export function beforeThresholdNm(
+	{ threshold, finalTrueDeg }: Pick<CardApproach, 'threshold' | 'finalTrueDeg'>,
+	northNm: number,
+	eastNm: number
+): number {
+	const along = unit(finalTrueDeg);
+	return (threshold.northNm - northNm) * along.north + (threshold.eastNm - eastNm) * along.east;
+}
 
 /** A minimum as its bug is set: rounded up to the next step, never down. @param stepFt 10 or 20. */
 export const bugOf = (minimumFt: number, stepFt: number): number => Math.ceil(minimumFt / stepFt) * stepFt;

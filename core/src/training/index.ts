@@ -1,5 +1,5 @@
 export { type BriefQuestion } from './approach-brief.js';
-export { CardApproach, bugOf } from './approach.js';
+export { CardApproach, beforeThresholdNm, bugOf } from './approach.js';
 export { briefOf, isWorkedOut, type WorkedOut, workedOut } from './brief.js';
 export { approachCard, approachSpeeds, categoryOfAircraft, usualMinimum } from './builders/approach-card.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';

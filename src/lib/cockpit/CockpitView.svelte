@@ -35,7 +35,7 @@
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
 	import { provideVeil, type Veil } from '$lib/panel/overlays/veil.svelte.js';
 	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
-	import { sheetOf } from '$lib/procedures/sheet.js';
+	import { SHEET_LOST, sheetOfCard } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { data }: { data: CockpitData & { assignmentId: string | null } } = $props();
@@ -126,24 +126,7 @@
 		...(data.card.navigation?.places ?? []).map(({ northNm, eastNm }) => ({ north: northNm, east: eastNm })),
 		{ north: data.card.start.northNm ?? 0, east: data.card.start.eastNm ?? 0 }
 	]);
-	/** The sheet as it was drawn when the card was made; what cannot be drawn any more is not missed in flight. */
-	const sheet = $derived.by(() => {
-		const { approach, weather } = data.card;
-		if (!approach) return null;
-		try {
-			const { procedure, category, minimum, addedFt } = approach;
-			return sheetOf(procedure, {
-				area: data.area,
-				aircraft: data.aircraft,
-				weather,
-				category,
-				minimum,
-				addedFt
-			});
-		} catch {
-			return null;
-		}
-	});
+	const sheet = $derived(sheetOfCard(data.card, data.area, data.aircraft));
 	const rnavFinal = $derived.by(() => {
 		const path = data.card.phases.find((one) => one.path?.kind === 'course' && one.path.rnav)?.path;
 		const down = data.card.phases.find(
@@ -163,7 +146,7 @@
 			: null
 	);
 	/** With the sheet beside it the panel is narrow: the needles lie under the dials. */
-	const narrow = $derived(sheet !== null && cockpit?.sheetShown === true);
+	const narrow = $derived(data.card.approach !== undefined && cockpit?.sheetShown === true);
 	const usesBeacon = $derived(data.card.navigation?.places.some(({ kind }) => kind === 'ndb') ?? false);
 	/** Columns from left to right: the sheet where there is one, levers for fingers, panel, side, levers and yoke. */
 	const columns = $derived(
@@ -273,9 +256,10 @@
 					cockpit.veil.pointAt(event.clientX, event.clientY);
 			}}
 		>
-			{#if sheet && cockpit.sheetShown}
+			{#if narrow}
 				<aside class="sheet-beside" aria-label="Sheet of the approach" data-testid="sheet-beside">
-					<ProcedureSheet {sheet} area={data.area} on="panel" own={ownPosition} />
+					{#if sheet}<ProcedureSheet {sheet} area={data.area} on="panel" own={ownPosition} />
+					{:else}<p class="p-3 text-panel-caution" role="alert">{SHEET_LOST}</p>{/if}
 				</aside>
 			{/if}
 			{#if touch}<Quadrant {cockpit} {inputs} {complex} part="levers" />{/if}

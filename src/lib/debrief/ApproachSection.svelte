@@ -1,8 +1,8 @@
 <script lang="ts">
 	import {
+		beforeThresholdNm,
 		formatClock,
 		rightOf,
-		unitVector,
 		type Aircraft,
 		type Area,
 		type Grade,
@@ -11,7 +11,7 @@
 	} from '@hanza/core';
 	import Term from '$lib/help/Term.svelte';
 	import ProcedureProfile from '$lib/procedures/ProcedureProfile.svelte';
-	import { sheetOf, type Sheet } from '$lib/procedures/sheet.js';
+	import { sheetOfCard } from '$lib/procedures/sheet.js';
 	import Verdict from '$lib/ui/Verdict.svelte';
 	import type { Reading } from './reading.svelte.js';
 	import { recordingOf } from './recording.js';
@@ -57,20 +57,7 @@
 		return () => (gone = true);
 	});
 	/** The sheet is drawn with the procedure as the card kept it; an area that lost a station since leaves it out. */
-	const sheet = $derived.by((): Sheet | null => {
-		if (!area) return null;
-		try {
-			const { procedure, category, minimum, addedFt } = approach;
-			return sheetOf(procedure, { area, aircraft, weather: card.weather, category, minimum, addedFt });
-		} catch {
-			return null;
-		}
-	});
-	const beforeNm = (north: number, east: number): number => {
-		const { threshold, finalTrueDeg } = approach;
-		const u = unitVector(finalTrueDeg);
-		return (threshold.northNm - north) * u.north + (threshold.eastNm - east) * u.east;
-	};
+	const sheet = $derived(sheetOfCard(card, area, aircraft));
 	const EVERY = 10;
 	const NEAR_COURSE_NM = 1.2;
 	/** Height by distance, as far as it was flown along the final. */
@@ -89,7 +76,7 @@
 				east: east[i]! - threshold.eastNm
 			});
 			if (Math.abs(right) < NEAR_COURSE_NM)
-				points.push({ nm: beforeNm(north[i]!, east[i]!), ft: altitude[i]!, i });
+				points.push({ nm: beforeThresholdNm(approach, north[i]!, east[i]!), ft: altitude[i]!, i });
 			// Past the runway and round again is no part of this final.
 			if (points.at(-1) && points.at(-1)!.nm < -0.6) break;
 		}
@@ -104,7 +91,7 @@
 		if (!track) return null;
 		const i = Math.min(track.length - 1, Math.round(seconds * track.rateHz));
 		return {
-			nm: beforeNm(track.column('northNm')[i]!, track.column('eastNm')[i]!),
+			nm: beforeThresholdNm(approach, track.column('northNm')[i]!, track.column('eastNm')[i]!),
 			ft: track.column('indicatedAltitudeFt')[i]!
 		};
 	};

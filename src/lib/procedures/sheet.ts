@@ -7,8 +7,9 @@ import {
 	formatHeading,
 	frequencyWords,
 	GUIDANCE_NAMES,
+	HanzaError,
 	isPrecise,
-	lowestOf,
+	missedPointWords,
 	planProcedure,
 	solveCircling,
 	solveColdTemperature,
@@ -24,6 +25,7 @@ import {
 	type PlannedLeg,
 	type PlannedProcedure,
 	type Procedure,
+	type TaskCard,
 	type Weather
 } from '@hanza/core';
 
@@ -38,7 +40,6 @@ export interface SheetSetting {
 	/** The minimum that is flown to, where a card says so. */
 	minimum?: Minimum;
 	addedFt?: number;
-	bugStepFt?: 10 | 20;
 }
 
 /** A line of the way down: what is flown, to where, how low, with today's numbers. */
@@ -87,6 +88,8 @@ export interface Sheet {
 	circlingNm: number | null;
 }
 
+/** Where no card says another, ft. */
+const BUG_STEP_FT = 10;
 const SPREAD = [-20, -10, 0, 10, 20];
 
 /** How a fix is known, in words. */
@@ -152,23 +155,9 @@ function sheetLeg(planned: PlannedLeg, procedure: Procedure, i: number): SheetLe
 const applies = (one: Minimum, { category, altimeterFrom }: SheetSetting): boolean =>
 	one.categories.includes(category) && one.altimeterFrom === altimeterFrom;
 
-/** How the missed approach point is known. */
-export function missedPointWords({ missedPoint }: Procedure, seconds: number): string {
-	switch (missedPoint.kind) {
-		case 'decision-altitude':
-			return 'at the decision altitude';
-		case 'time':
-			return `${Math.floor(seconds / 60)} min ${String(Math.round(seconds % 60)).padStart(2, '0')} s after the final fix`;
-		case 'distance':
-			return `${missedPoint.distanceNm} NM of ${missedPoint.aid}`;
-		default:
-			return `over ${missedPoint.fix}`;
-	}
-}
-
 /** Everything that stands on a procedure's sheet, for an aircraft on a day. @throws HanzaError where it cannot be flown. */
 export function sheetOf(procedure: Procedure, setting: SheetSetting): Sheet {
-	const { area, aircraft, weather, bugStepFt = 10 } = setting;
+	const { area, aircraft, weather } = setting;
 	const own = procedure.minima.filter((one) => applies(one, setting));
 	const straight = own.filter(({ guidance }) => guidance === procedure.final.guidance);
 	const wanted =
@@ -244,7 +233,7 @@ export function sheetOf(procedure: Procedure, setting: SheetSetting): Sheet {
 		legs: planned.legs.map((leg, i) => sheetLeg(leg, procedure, i)),
 		missed: planned.missed.map((leg, i) => sheetLeg(leg, procedure, i)),
 		minimum,
-		bugFt: bugOf(minimum.altitudeFt + addedFt, bugStepFt),
+		bugFt: bugOf(minimum.altitudeFt + addedFt, BUG_STEP_FT),
 		applying: own,
 		others: procedure.minima.filter((one) => !own.includes(one)),
 		missedPoint: missedPointWords(procedure, planned.missedPoint.secondsAfterFinalFix),
@@ -284,19 +273,34 @@ export function sheetOf(procedure: Procedure, setting: SheetSetting): Sheet {
 	};
 }
 
+/** What the solvers refuse does not stand on the sheet; anything else is a mistake of ours. */
 function quietly<T>(work: () => T): T | null {
 	try {
 		return work();
-	} catch {
-		return null;
+	} catch (error) {
+		if (error instanceof HanzaError) return null;
+		throw error;
 	}
 }
 
-/** The lowest altitude at a fix of the procedure, ft; null where none is given. */
-export const floorAt = (procedure: Procedure, fix: string): number | null => {
-	const leg = procedure.legs.find((one) => endOf(one) === fix);
-	return leg ? lowestOf(leg.altitude) : null;
-};
+/** What is said where a card's sheet cannot be laid out. */
+export const SHEET_LOST =
+	'The sheet cannot be laid out: the area has lost a station or a point that this approach is flown by. Tell your instructor before you fly it.';
+
+/**
+ * The sheet of a card's approach, by the procedure and the minimum that the card kept; null for a card that is none, and
+ * where the area has lost what it is flown by.
+ */
+export function sheetOfCard(
+	{ approach, weather }: TaskCard,
+	area: Area | null,
+	aircraft: Aircraft | null
+): Sheet | null {
+	if (!approach || !area || !aircraft) return null;
+	const { procedure, category, minimum, addedFt, bugFt } = approach;
+	const sheet = quietly(() => sheetOf(procedure, { area, aircraft, weather, category, minimum, addedFt }));
+	return sheet && { ...sheet, bugFt };
+}
 
 /** A minimum in words: "ILS 260 ft, 800 m". */
 export const minimumWords = ({

@@ -21,6 +21,8 @@ const APPROACH_RULES = {
 	gateUnderKt: 5,
 	gateSinkFpm: 1000,
 	gateShare: 1,
+	/** Who goes around at the gate has seen it: said so soon after it, s. */
+	gateSeconds: 5,
 	/** A go-around shows power after so long, and a climb, s. */
 	powerSeconds: 3,
 	climbSeconds: 8,
@@ -336,13 +338,13 @@ function goAroundOf(flight: ApproachFlight): GoAroundReport | null {
 /** Stabilised at the gate, or gone around by then. Level at a minimum that lies higher than the gate it is not passed. */
 function gateOf(flight: ApproachFlight): GateReport | null {
 	const { approach, card } = flight;
-	const { gateFt, gateOverKt, gateUnderKt, gateSinkFpm, gateShare } = APPROACH_RULES;
+	const { gateFt, gateOverKt, gateUnderKt, gateSinkFpm, gateShare, gateSeconds } = APPROACH_RULES;
 	const gate = approach.threshold.elevationFt + gateFt;
 	const { final } = flight;
 	if (!final || approach.minimum.guidance === 'circling') return null;
 	const decision = flight.has('decision') ? flight.column('decision') : null;
 	const passed = flight.first(final.from, flight.track.length, 0.2, (i) => flight.altitude[i]! < gate);
-	if (passed < 0 || decision?.[passed] === DECISION['go-around']) return null;
+	if (passed < 0 || decision?.[flight.after(passed, gateSeconds)] === DECISION['go-around']) return null;
 	const here = flight.flown.findLast(({ from }) => from <= passed)!;
 	const target = card.phases.find(({ segment, after }) => segment === 'final' && !after)!;
 	const off: string[] = [];

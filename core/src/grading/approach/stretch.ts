@@ -1,8 +1,8 @@
-import { clamp, formatClock, rightOf, unit } from '../../base/index.js';
+import { clamp, formatClock, rightOf } from '../../base/index.js';
 import { glideShare, scaleShare, alongCourse, placeOn, type CoursePath } from '../../paths/index.js';
 import { sightOf, type Sight } from '../../procedures/index.js';
 import { effectiveColumn, type ChannelName, type Track } from '../../recording/index.js';
-import type { CardApproach, Phase, TaskCard } from '../../training/index.js';
+import { beforeThresholdNm, type CardApproach, type Phase, type TaskCard } from '../../training/index.js';
 import type { Evidence } from '../evidence.js';
 
 /** An approach's flight by the sample: what its judges look at. Indices are samples of the whole track. */
@@ -77,9 +77,7 @@ export class ApproachFlight {
 
 	/** Miles before the threshold along the final; negative past it. */
 	beforeNm(i: number): number {
-		const { threshold, finalTrueDeg } = this.approach;
-		const u = unit(finalTrueDeg);
-		return (threshold.northNm - this.north[i]!) * u.north + (threshold.eastNm - this.east[i]!) * u.east;
+		return beforeThresholdNm(this.approach, this.north[i]!, this.east[i]!);
 	}
 	/** NM right of the final course through the threshold, as seen inbound. */
 	rightNm(i: number): number {

@@ -1,3 +1,4 @@
+import { signedDeg } from '../../base/index.js';
 import { placeOn } from '../../paths/index.js';
 import { ApproachFlight } from '../approach/stretch.js';
 import type { Evidence } from '../evidence.js';
@@ -19,7 +20,7 @@ export function needleSource(evidence: Evidence): Fault[] {
 			flight.column('nav1MHz'),
 			flight.column('nav1CourseDeg')
 		];
-		const off = (deg: number) => Math.abs(((deg - path.courseDeg + 540) % 360) - 180);
+		const off = (deg: number) => Math.abs(signedDeg(deg - path.courseDeg));
 		const wrong = (i: number): string | null =>
 			rnav !== (source[i] === 1)
 				? rnav

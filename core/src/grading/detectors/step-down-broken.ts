@@ -6,14 +6,13 @@ import { fault, type Fault } from '../fault.js';
 export function stepDownBroken(evidence: Evidence): Fault[] {
 	const flight = evidence.once(ApproachFlight.of);
 	if (!flight) return [];
-	const { floorBelowFt, floorSeconds } = evidence.settings;
+	const { floorBelowFt, earlyFloorBelowFt, floorSeconds } = evidence.settings;
 	return flight.flown.flatMap(({ phase, from, to }) => {
 		const { floorFt, segment } = phase;
 		// At the minimum itself another fault is named, and circling has its own floor.
 		if (floorFt === undefined || phase.after || segment === 'minimum') return [];
-		const last = floorFt === flight.approach.minimum.altitudeFt;
-		const slack = segment === 'final' && !last ? floorBelowFt : Math.max(floorBelowFt, 100);
-		if (last) return [];
+		if (floorFt === flight.approach.minimum.altitudeFt) return [];
+		const slack = segment === 'final' ? floorBelowFt : earlyFloorBelowFt;
 		const first = flight.first(from, to, floorSeconds, (i) => flight.altitude[i]! < floorFt - slack);
 		if (first < 0) return [];
 		let lowest = first;

@@ -11,7 +11,7 @@ export function unstableApproach(evidence: Evidence): Fault[] {
 			'unstable-approach',
 			gate.atSeconds,
 			gate.atSeconds + 5,
-			`At 500 ft above the threshold you were ${gate.off.join(', ')}, and went on.`,
+			`Not settled at 500 ft above the threshold: ${gate.off.join(', ')}; and you went on.`,
 			'What is not settled by the gate is a go-around: it costs five minutes.'
 		)
 	];

@@ -1,6 +1,6 @@
 import { formatHeading } from '../../base/index.js';
 import { solveDescent } from '../../navigation/index.js';
-import { lowestOf, SIGHTS, type Procedure, type Sight } from '../../procedures/index.js';
+import { lowestOf, missedPointWords, SIGHTS, type Sight } from '../../procedures/index.js';
 import { usualMinimum } from '../builders/approach-card.js';
 import { choice, pick, type Drill } from './question.js';
 
@@ -52,19 +52,6 @@ export const minimumDrill: Drill = {
 type Asked = 'minimum' | 'course' | 'first' | 'altitude' | 'missed-point';
 const ASKED: readonly Asked[] = ['minimum', 'course', 'first', 'altitude', 'missed-point'];
 
-const missedWords = ({ missedPoint }: Procedure): string => {
-	switch (missedPoint.kind) {
-		case 'decision-altitude':
-			return 'at the decision altitude';
-		case 'time':
-			return 'by time from the final fix';
-		case 'distance':
-			return `at ${missedPoint.distanceNm} NM of ${missedPoint.aid}`;
-		default:
-			return `over ${missedPoint.fix}`;
-	}
-};
-
 export const sheetDrill: Drill = {
 	name: 'Read the sheet',
 	what: 'minimum, course, altitude at a fix, missed approach point and first action, against the clock',
@@ -115,12 +102,12 @@ export const sheetDrill: Drill = {
 				};
 			}
 			default: {
-				const others = [...new Set(procedures.map(missedWords))];
+				const others = [...new Set(procedures.map((one) => missedPointWords(one)))];
 				return {
 					...shared,
 					prompt: `${name}: how is the missed approach point known?`,
-					answer: choice(random, missedWords(procedure), others),
-					explanation: `It comes ${missedWords(procedure)}.`
+					answer: choice(random, missedPointWords(procedure), others),
+					explanation: `It comes ${missedPointWords(procedure)}.`
 				};
 			}
 		}

@@ -20,7 +20,7 @@
 	import WorkedOut from '$lib/brief/WorkedOut.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
 	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
-	import { sheetOf, type Sheet } from '$lib/procedures/sheet.js';
+	import { SHEET_LOST, sheetOfCard } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { data, form } = $props();
@@ -62,23 +62,7 @@
 		overlaysOf(data.card, null).filter((one) => allTried || one.kind !== 'line' || one.is !== 'exact hold')
 	);
 	/** The sheet is the brief's picture of an approach; null where it is none, or cannot be laid out any more. */
-	const approachSheet = $derived.by((): Sheet | null => {
-		const { approach, weather } = data.card;
-		if (!approach || !data.area || !data.aircraft) return null;
-		try {
-			const { procedure, category, minimum, addedFt } = approach;
-			return sheetOf(procedure, {
-				area: data.area,
-				aircraft: data.aircraft,
-				weather,
-				category,
-				minimum,
-				addedFt
-			});
-		} catch {
-			return null;
-		}
-	});
+	const approachSheet = $derived(sheetOfCard(data.card, data.area, data.aircraft));
 	/** Where one is, is the question: then the map does not say it. */
 	const asksWhere = $derived(data.card.phases.some(({ path }) => path?.kind === 'position'));
 	const about = $derived([
@@ -128,8 +112,7 @@
 	</section>
 {:else if data.card.approach}
 	<p class="sheet mt-4 p-3 text-limit" role="alert">
-		The sheet cannot be laid out: the area has lost a station or a point that this approach is flown by. Tell
-		your instructor before you fly it.
+		{SHEET_LOST}
 	</p>
 {/if}
 <section
