@@ -142,6 +142,10 @@ function approachCards(): TaskCard[] {
 		approachCard(procedure, setting),
 		approachCard(procedure, { ...setting, part: 'final' }),
 		approachCard(procedure, { ...setting, part: 'missed' }),
+		// Steps are trained by themselves where there are any.
+		...(procedure.legs.filter(({ segment }) => segment === 'final').length > 1
+			? [approachCard(procedure, { ...setting, part: 'steps' })]
+			: []),
 		...(procedure.legs.some(({ kind }) => kind === 'reversal')
 			? [approachCard(procedure, { ...setting, part: 'reversal' })]
 			: [])

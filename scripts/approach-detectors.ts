@@ -48,6 +48,7 @@ const CASES: {
 	{ kind: 'looked-out-early', pilot: 'peeker', on: PRECISE, part: 'final' },
 	{ kind: 'bug-not-set', pilot: 'bugless', on: [...PRECISE, ...STEPPED], part: 'final' },
 	{ kind: 'altitude-not-reset', pilot: 'reminder-forgetter', on: STEPPED, part: 'whole' },
+	{ kind: 'configuration-wrong', pilot: 'unconfigured', on: [...PRECISE, ...STEPPED], part: 'final' },
 	{ kind: 'unstable-approach', pilot: 'fast-finisher', on: PRECISE, part: 'final' }
 ];
 
@@ -83,7 +84,7 @@ function kindsOf(
 		{},
 		looks
 	);
-	return new Set(findFaults(evidence, ['approach']).map(({ kind }) => kind));
+	return new Set(findFaults(evidence).map(({ kind }) => kind));
 }
 
 const lines = CASES.map((one) => {

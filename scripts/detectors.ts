@@ -1,11 +1,15 @@
-// npm run detectors -- [flights in each air] [one fault]: precision and recall of the fault detectors on seeded flights
-// of human-like pilots; writes docs/detectors.md.
+// npm run detectors -- [flights in each air] [faults, by commas] [first seed]: precision and recall of the fault detectors
+// on seeded flights of human-like pilots; all faults together write docs/detectors.md. With FLIGHTS=folder each flight is
+// kept there and read again the next time, so that a threshold is tried in a minute.
 import { once } from 'node:events';
-import { writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
 import { isMainThread, parentPort, Worker } from 'node:worker_threads';
 import {
 	cutPhases,
+	decodeChunk,
+	encodeChunk,
 	Evidence,
 	findFaults,
 	GALLERY,
@@ -14,16 +18,20 @@ import {
 	reportScan,
 	signedDeg,
 	TECHNIQUES,
+	type Dwell,
 	type FailureKind,
 	type PilotId,
 	type ShownFault,
-	type TaskCard
+	type TaskCard,
+	type Track
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
 const only = process.argv[3];
+const FIRST_SEED = Number(process.argv[4] ?? 1);
+const KEEP = process.env.FLIGHTS;
 const AIRS = ['none', 'light', 'moderate'] as const;
 type Air = (typeof AIRS)[number];
 const AIR_NAMES: Record<Air, string> = { none: 'calm', light: 'light', moderate: 'moderate' };
@@ -102,11 +110,36 @@ function varied(base: TaskCard, { seed, air, vary }: Job): TaskCard {
 	return { ...base, weather, start, failures };
 }
 
+interface Flown {
+	track: Track;
+	looks: Dwell[];
+}
+
+function flight(card: TaskCard, job: Job): Flown {
+	const aircraft = aircraftCatalog.get(card.aircraft);
+	return flyByHuman(card, aircraft, areaCatalog.get(card.area), TECHNIQUES[job.pilot], job.seed, job.seconds);
+}
+
+/** The flight of a job, as kept where flights are kept. */
+function keptFlight(card: TaskCard, job: Job): Flown {
+	if (!KEEP) return flight(card, job);
+	const name = join(KEEP, Object.values(job).join('_'));
+	if (!existsSync(`${name}.hnz`)) {
+		mkdirSync(KEEP, { recursive: true });
+		const { track, looks } = flight(card, job);
+		writeFileSync(`${name}.json`, JSON.stringify(looks));
+		writeFileSync(`${name}.hnz`, encodeChunk({ first: 0, track }));
+	}
+	return {
+		track: decodeChunk(new Uint8Array(readFileSync(`${name}.hnz`))).track,
+		looks: JSON.parse(readFileSync(`${name}.json`, 'utf8')) as Dwell[]
+	};
+}
+
 function fly(job: Job): string[] {
 	const card = varied(cardCatalog.get(job.card), job);
+	const { track, looks } = keptFlight(card, job);
 	const aircraft = aircraftCatalog.get(card.aircraft);
-	const area = areaCatalog.get(card.area);
-	const { track, looks } = flyByHuman(card, aircraft, area, TECHNIQUES[job.pilot], job.seed, job.seconds);
 	const loaded = loadedAircraft(aircraft, card.loading);
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const scan = reportScan(looks, card.school ?? 'hub-and-spoke', track, card, standard);
@@ -138,7 +171,7 @@ async function measure(): Promise<void> {
 	const flies = ({ cards }: (typeof GALLERY)[number]) =>
 		!cards[0]!.startsWith('approach-') || cards[0] === 'approach-descent';
 	const asked = GALLERY.filter((entry) => flies(entry) && (!only || only.split(',').includes(entry.kind)));
-	const seeds = Array.from({ length: FLIGHTS }, (_, i) => i + 1);
+	const seeds = Array.from({ length: FLIGHTS }, (_, i) => FIRST_SEED + i);
 	const jobOf = (entry: (typeof GALLERY)[number], pilot: PilotId, seed: number, air: Air): Job => {
 		const { cards = entry.cards, vary = null, seconds } = CASES[entry.kind] ?? {};
 		return {

@@ -6,7 +6,11 @@ import {
 	flyByRobot,
 	gradeFlight,
 	loadedAircraft,
+	NO_CONDITIONS,
 	TECHNIQUES,
+	Track,
+	withConditions,
+	type ChannelName,
 	type Fault,
 	type Grade,
 	type PilotId,
@@ -158,5 +162,193 @@ describe('the gate', () => {
 		};
 		expect(wentAround(3)).not.toContain('unstable-approach');
 		expect(wentAround(7)).toContain('unstable-approach');
+	});
+});
+
+/** A flight with a stretch of a channel changed: what must be caught, planted. */
+function planted(
+	track: Track,
+	changes: Partial<Record<ChannelName, (value: number, i: number) => number>>
+): Track {
+	const channels = new Map([...track.channels].map(([name, column]) => [name, column.slice()]));
+	const copy = new Track(track.rateHz, channels, track.length);
+	for (const [name, change] of Object.entries(changes)) {
+		const column = copy.column(name as ChannelName);
+		column.forEach((value, i) => (column[i] = change(value, i)));
+	}
+	return copy;
+}
+
+describe('circling', () => {
+	const circlingCard = (id: string, circleTo: string, speedKt = 0) => {
+		const procedure = procedureCatalog.get(id);
+		const minimum = procedure.minima.find(({ guidance }) => guidance === 'circling')!;
+		const weather: Weather = {
+			...LOW,
+			clouds: [{ baseFt: minimum.altitudeFt + 250, topsFt: 6000 }],
+			windLayers: [{ altitudeFt: 0, fromDeg: 200, speedKt }],
+			visibilityM: 6000
+		};
+		return approachCard(procedure, { area, aircraft: trainer, weather, minimum, circleTo, part: 'final' });
+	};
+	const flown = (card: TaskCard) => flyByRobot(card, trainer, area, TECHNIQUES.steady, 7, 1500).track;
+
+	it.each([
+		['ves-ils-10', '28', 0],
+		['ves-ils-10', '28', 15],
+		['ves-vor-dme-28', '10', 15],
+		['ham-vor', '15', 0],
+		['ham-vor', '33', 15],
+		['tor-vor-dme', '23', 0]
+	])(
+		'%s to runway %s in %i kt: inside its radius, on the side that may be used, not below its minimum',
+		(id, to, kt) => {
+			const card = circlingCard(id, to, kt);
+			const grade = graded(card);
+			expect(grade.because).toEqual([]);
+			expect(grade.verdict).toBe('met');
+			const { circling, decision } = grade.approach!;
+			expect(decision).toMatchObject({ said: 'continue', seen: 'runway', judged: 'right' });
+			expect(circling!.forbiddenSide).toBe(false);
+			expect(circling!.farthestNm).toBeLessThan(circling!.limitNm);
+			expect(kinds(grade).filter((kind) => APPROACH_KINDS.has(kind))).toEqual([]);
+		}
+	);
+
+	const card = circlingCard('ves-ils-10', '28');
+	const track = flown(card);
+	const phase = gradeFlight(track, card, standard, trainer).phases.find(
+		({ segment }) => segment === 'circling'
+	)!;
+	const inside = (i: number) =>
+		i > (phase.startSeconds! + 10) * track.rateHz && i < (phase.endSeconds! - 10) * track.rateHz;
+
+	it('fails on the side that is not to be used', () => {
+		const other = structuredClone(card);
+		other.approach!.procedure.notCircling = [{ fromDeg: 281, toDeg: 100 }];
+		expect(gradeFlight(track, other, standard, trainer).because.join()).toMatch(
+			/side that is not to be used/
+		);
+		other.approach!.procedure.notCircling = [{ fromDeg: 102, toDeg: 280 }];
+		expect(gradeFlight(track, other, standard, trainer).because).toEqual([]);
+	});
+
+	it('fails outside the radius, and below the minimum before the runway can be made', () => {
+		const narrow = structuredClone(card);
+		narrow.approach!.circlingNm = 1.1;
+		expect(gradeFlight(track, narrow, standard, trainer).because.join()).toMatch(
+			/1\.3 NM from the runway, 1\.1/
+		);
+		const low = (value: number, i: number) => (inside(i) ? value - 60 : value);
+		const sunk = planted(track, { altitudeFt: low, indicatedAltitudeFt: low });
+		expect(gradeFlight(sunk, card, standard, trainer).because.join()).toMatch(/ft below 620 ft, which holds/);
+	});
+
+	it('is gone around from by a climbing turn toward the runway first', () => {
+		// Downwind the runway lies behind the wing.
+		const said = Math.round((phase.endSeconds! - 25) * track.rateHz);
+		const around = (turns: number) =>
+			planted(track, {
+				decision: (value, i) => (i >= said ? DECISION['go-around'] : value),
+				headingDeg: (value, i) => (i >= said ? value + turns * Math.min(60, (i - said) * 0.4) : value)
+			});
+		const [on, toward] = [0, 1].map((turns) => gradeFlight(around(turns), card, standard, trainer));
+		expect(toward!.approach!.goAround!.towardRunway).toBe(true);
+		expect(on!.approach!.goAround).toMatchObject({ turnedEarly: false });
+		const away = gradeFlight(around(-1), card, standard, trainer);
+		expect(away.approach!.goAround!.towardRunway).toBe(false);
+		expect(away.faults.find(({ kind }) => kind === 'missed-action')!.text).toMatch(/toward the runway first/);
+	});
+});
+
+describe('a final beyond its needles', () => {
+	const eu = standardCatalog.get('eu-instrument');
+	const on = (weather: Weather) =>
+		approachCard(procedureCatalog.get('ves-loc-10'), { area, aircraft: trainer, weather, part: 'final' });
+	const low = on(LOW);
+	const track = flyByRobot(low, trainer, area, TECHNIQUES.steady, 7, 3600).track;
+	const { approach, phases } = gradeFlight(track, low, standard, trainer);
+	const minimumAt = phases.find(({ segment }) => segment === 'minimum')!.startSeconds! * track.rateHz;
+	const levelAt = approach!.final!.level!.atSeconds * track.rateHz;
+
+	it('is levelled at the minimum plus the margin, before the point of the visual descent', () => {
+		const { level, visualDescent } = approach!.final!;
+		expect(level!.wantedFt).toBe(40);
+		expect(level!.meanFt).toBeGreaterThan(20);
+		expect(level!.meanFt).toBeLessThan(60);
+		// (480 − 60 − 50) ft at 3°.
+		expect(visualDescent!.beforeNm).toBeCloseTo(370 / (Math.tan(Math.PI / 60) * 6076.1), 2);
+		expect(visualDescent!.reachedBeforeNm).toBeGreaterThan(visualDescent!.beforeNm);
+	});
+
+	it('is not met where it stays above the minimum by more than the standard allows', () => {
+		const high = (ft: number) => (value: number, i: number) =>
+			i > levelAt && i < minimumAt ? value + ft : value;
+		const atMinimum = (ft: number, by: typeof standard) => {
+			const raised = planted(track, { altitudeFt: high(ft), indicatedAltitudeFt: high(ft) });
+			return gradeFlight(raised, low, by, trainer).phases.find(({ segment }) => segment === 'minimum')!;
+		};
+		expect(atMinimum(0, eu).verdict).toBe('met');
+		expect(atMinimum(35, standard).verdict).toBe('met');
+		expect(atMinimum(35, eu).verdict).toBe('not met');
+		expect(atMinimum(90, standard).verdict).toBe('not met');
+		expect(atMinimum(90, standard).score).toBeLessThan(atMinimum(35, standard).score);
+	});
+
+	it('tells corrections that grow where the needle is sharpest from those that shrink', () => {
+		const swung = (near: number, far: number) => {
+			const half = approach!.final!.corrections!.atSeconds * track.rateHz;
+			const from = 2 * half - minimumAt;
+			const swing = planted(track, {
+				headingDeg: (value, i) =>
+					i < from || i > minimumAt
+						? value
+						: value + (i > half ? near : far) * Math.sin((i / track.rateHz / 14) * 2 * Math.PI)
+			});
+			return gradeFlight(swing, low, standard, trainer);
+		};
+		const texts = ({ statements }: Grade) =>
+			statements
+				.filter(({ text }) => text.startsWith('Corrections of'))
+				.map(({ tone, text }) => `${tone}: ${text}`);
+		expect(texts(swung(12, 4)).join()).toMatch(/^mind: .* they grew/);
+		expect(texts(swung(3, 12)).join()).toMatch(/^good: .* small/);
+	});
+
+	it('is left at the point of the visual descent, or it is told', () => {
+		const seen = on(HIGH);
+		const { final } = graded(seen).approach!;
+		expect(final!.visualDescent!.leftBeforeNm).not.toBeNull();
+	});
+});
+
+describe('the steps by themselves', () => {
+	it('end at the missed approach point, with nothing to be decided', () => {
+		const card = approachCard(procedureCatalog.get('ost-loc-30'), { area, aircraft: trainer, part: 'steps' });
+		expect(card.phases.map(({ segment }) => segment)).not.toContain('minimum');
+		const grade = graded(card);
+		expect(grade.verdict).toBe('met');
+		expect(kinds(graded(card, 'step-breaker', 3))).toContain('step-down-broken');
+	});
+});
+
+describe('an approach to another minimum', () => {
+	const card = approachCard(procedureCatalog.get('ves-ils-10'), { area, aircraft: trainer });
+	const set = (change: object) => withConditions(card, { ...NO_CONDITIONS, ...change }, trainer, area);
+
+	it('is another card: levelled, with its margin and its bug', () => {
+		const level = set({ minimum: 'localizer 480', addedFt: 60, bugStepFt: 20 });
+		expect(level.approach).toMatchObject({ addedFt: 60, bugFt: 540 });
+		expect(level.approach!.minimum).toMatchObject({ kind: 'descent', altitudeFt: 480 });
+		expect(level.phases.some(({ targets, after }) => targets.glide && !after)).toBe(false);
+		expect(set({ bugStepFt: 20 }).approach!.bugFt).toBe(260);
+		expect(set({ minimum: 'circling 620', circleTo: '28' }).approach!.circleTo).toMatchObject({
+			runway: '28'
+		});
+	});
+
+	it('names what it may be, where it is none of the procedure’s', () => {
+		expect(() => set({ minimum: 'vor 480' })).toThrow(/\/minimum must be one of ils 260, localizer 480/);
+		expect(() => set({ minimum: 'circling 620', circleTo: '07' })).toThrow(/must be a runway of Veskar/);
 	});
 });

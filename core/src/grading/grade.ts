@@ -18,7 +18,7 @@ import { gradeItem } from './grade-item.js';
 import { counts, type Grade, type GradedPhase, type Verdict } from './grades.js';
 import { hardLimits, navigationReport } from './paths/report.js';
 import { recoveriesIn, type Recovery } from './recovery.js';
-import type { Standard } from './standard.js';
+import { toleranceOf, type Standard } from './standard.js';
 import { steadinessOf } from './steadiness.js';
 import { itemName } from './wording/items.js';
 import { controlWords } from './wording/recovery.js';
@@ -72,7 +72,9 @@ export function gradeFlight(
 		// Only the way that was chosen at the minimum is asked for.
 		const notAsked = phase.after !== undefined && !span.begun && decided !== DECISION[phase.after];
 		const atMinimum =
-			phase.segment === 'minimum' && span.begun ? minimumVerdict(approach?.decision ?? null) : null;
+			phase.segment === 'minimum' && span.begun && approach
+				? minimumVerdict(approach, toleranceOf(standard, 'altitudeFt', 'minimum').above)
+				: null;
 		// What the instructor did to the flight, and the way out of it, is no deviation of the student's.
 		if (own.length > 0 && items.length > 0)
 			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });

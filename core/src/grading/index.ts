@@ -1,3 +1,4 @@
+export { finalSentences } from './approach/final.js';
 export { blindTurns, type BlindTurn } from './blind-turns.js';
 export { findFaults } from './detectors/registry.js';
 export { Evidence } from './evidence.js';

@@ -3,6 +3,7 @@ import { clamp, normalizeDeg } from '../base/index.js';
 import { mayGoOn, type Sight } from '../procedures/index.js';
 import type { TaskCard } from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
+import { Circuit } from './circuit.js';
 import type { Plan } from './plan.js';
 import type { Technique } from './techniques.js';
 
@@ -12,6 +13,8 @@ export interface View {
 	/** Shares of a glidepath's full scale above the path to the threshold. */
 	slope: number;
 	rightNm: number;
+	/** Before the threshold, along the runway. */
+	beforeNm: number;
 	/** Above the threshold, ft. */
 	heightFt: number;
 }
@@ -20,6 +23,14 @@ export interface View {
 const GLIDE_GAIN_FPM = 450;
 const GLIDE_LEARNT = 18;
 const MOST_LEARNT_FPM = 250;
+const GLIDE_STOP = 0.95;
+/** Above a path in sight by more than its full scale, as out of a high circuit: so much more, ft/min. */
+const HIGH_FPM = 250;
+/** Circling is begun this near to the threshold, NM. */
+const CIRCLES_FROM_NM = 1.4;
+/** Below a path in sight by this the descent is slowed, by that it is stopped: shares of full scale. */
+const PATH_BELOW = 0.2;
+const PATH_LEVEL = 0.5;
 /** From the minimum to the word, s. */
 const REACTION_SECONDS = 0.8;
 /** By sight: degrees toward the line for each mile off it, no more than so many. */
@@ -45,6 +56,7 @@ export class ApproachHands {
 	private glideLearntFpm = 0;
 	private chasedFpm = 0;
 
+	private circuit: Circuit | null = null;
 	private since = 0;
 	private phase = -1;
 
@@ -70,12 +82,17 @@ export class ApproachHands {
 			return fpm + this.chasedFpm;
 		}
 		if (this.technique.ducksUnder && bySight) return fpm - DUCKED_FPM;
-		this.glideLearntFpm = clamp(
-			this.glideLearntFpm + needle * GLIDE_LEARNT * TICK,
-			-MOST_LEARNT_FPM,
-			MOST_LEARNT_FPM
-		);
-		return fpm + needle * GLIDE_GAIN_FPM + this.glideLearntFpm;
+		// Level until the path to the runway comes from above.
+		if (bySight && share > PATH_BELOW) return fpm * (1 - clamp(share / PATH_LEVEL, 0, 1));
+		// A needle at its stop says which way, and nothing of how much.
+		if (Math.abs(needle) < GLIDE_STOP)
+			this.glideLearntFpm = clamp(
+				this.glideLearntFpm + needle * GLIDE_LEARNT * TICK,
+				-MOST_LEARNT_FPM,
+				MOST_LEARNT_FPM
+			);
+		const high = bySight && needle <= -1 ? HIGH_FPM : 0;
+		return fpm + needle * GLIDE_GAIN_FPM + this.glideLearntFpm - high;
 	}
 
 	/** The heading to the runway in sight; null where the radios are flown by. */
@@ -83,6 +100,10 @@ export class ApproachHands {
 		const phase = this.card.phases[intent]!;
 		const { approach } = this.card;
 		if (!approach || phase.after !== 'continue' || !view) return null;
+		if (phase.segment === 'circling' || this.circuit) {
+			this.circuit ??= new Circuit(approach, view.rightNm, view.heightFt);
+			return this.circuit.headingDeg(view.beforeNm, view.rightNm);
+		}
 		return normalizeDeg(
 			approach.threshold.headingDeg -
 				clamp(view.rightNm * CLOSING_DEG_PER_NM, -MOST_CLOSING_DEG, MOST_CLOSING_DEG)
@@ -141,8 +162,17 @@ export class ApproachHands {
 		const onFinal = phase.segment === 'final' && phase.floorFt === approach.minimum.altitudeFt;
 		if (!circles && onFinal && sight === 'runway' && view!.slope > PATH_REACHED && view!.slope < 1)
 			return DECISION.continue;
+		// Who circles does so from where the runway is near, not from over the field.
+		if (
+			circles &&
+			onFinal &&
+			sight === 'runway' &&
+			Math.hypot(view!.beforeNm, view!.rightNm) < CIRCLES_FROM_NM
+		)
+			return DECISION.continue;
 		if (phase.segment !== 'minimum' || seconds - this.since < REACTION_SECONDS) return decision;
 		if (this.technique.pressesOn) return DECISION.continue;
-		return !circles && mayGoOn(sight) !== 'no' ? DECISION.continue : DECISION['go-around'];
+		const enough = circles ? sight === 'runway' : mayGoOn(sight) !== 'no';
+		return enough ? DECISION.continue : DECISION['go-around'];
 	}
 }

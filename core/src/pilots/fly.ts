@@ -1,9 +1,15 @@
 import type { Aircraft, ControlInputs } from '../aircraft/index.js';
-import { rightOf } from '../base/index.js';
+import { dot, rightOf, unit } from '../base/index.js';
 import { glideShare } from '../paths/index.js';
-import { sightOf } from '../procedures/index.js';
 import { Recorder, type Track } from '../recording/index.js';
-import { CardFlight, type Dwell, type Hands, type TaskCard } from '../training/index.js';
+import {
+	bestSightOf,
+	CardFlight,
+	landedOn,
+	type Dwell,
+	type Hands,
+	type TaskCard
+} from '../training/index.js';
 import type { Area } from '../world/index.js';
 import type { View } from './approach-hands.js';
 import { RobotPilot } from './robot.js';
@@ -72,16 +78,17 @@ function viewOf({ card, flight, progress }: CardFlight): View | null {
 	if (!approach || !phase || !['final', 'minimum', 'circling'].includes(phase.segment ?? '')) return null;
 	const { northNm, eastNm, altitudeFt, headingDeg } = flight.truth();
 	const eye = { northNm, eastNm, altitudeFt, headingDeg: headingDeg + card.navigation!.variationDeg };
-	const { threshold } = approach;
+	const threshold = landedOn(approach);
 	const d = { north: northNm - threshold.northNm, east: eastNm - threshold.eastNm };
 	const visual = card.phases.find(
 		({ after, path }) => after === 'continue' && path?.kind === 'course' && path.glide
 	);
 	const glide = visual?.path?.kind === 'course' ? visual.path.glide : undefined;
 	return {
-		sight: sightOf(card.weather, threshold, eye),
+		sight: bestSightOf(card.weather, approach, eye),
 		slope: glide ? glideShare(glide, { northNm, eastNm, altitudeFt }) : 0,
 		rightNm: rightOf(threshold.trueDeg, d),
+		beforeNm: -dot(unit(threshold.trueDeg), d),
 		heightFt: altitudeFt - threshold.elevationFt
 	};
 }

@@ -1,4 +1,5 @@
 export { checkProcedure, type ProcedureProblem } from './check.js';
+export { thresholdOf } from './place.js';
 export {
 	endOf,
 	finalSlope,
@@ -13,6 +14,7 @@ export {
 	Minimum,
 	PROCEDURE_EDITIONS,
 	Procedure,
+	RunwayId,
 	Segment,
 	constraintWords,
 	isNotCircling,

@@ -26,7 +26,10 @@ interface Threshold {
 }
 
 /** @throws InputError where the area has no such runway. */
-function thresholdOf(area: Area, { airport, runway }: Pick<Procedure, 'airport' | 'runway'>): Threshold {
+export function thresholdOf(
+	area: Area,
+	{ airport, runway }: Pick<Procedure, 'airport' | 'runway'>
+): Threshold {
 	const port = area.airports.find(({ id }) => id === airport);
 	if (!port) throw new InputError('/airport', `must be an airport of ${area.name}; ${airport} is none`);
 	for (const strip of port.runways) {

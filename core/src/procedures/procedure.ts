@@ -10,6 +10,9 @@ const Side = Type.Union([Type.Literal('left'), Type.Literal('right')]);
 const one = <const T extends readonly string[]>(words: T) =>
 	Type.Union(words.map((word) => Type.Literal(word as T[number])));
 
+/** The end of a runway by its number. */
+export const RunwayId = Type.String({ pattern: '^[0-9]{2}[LCR]?$' });
+
 /** What guides the final: what the pilot follows there. */
 const GUIDANCE = ['ils', 'localizer', 'back-course', 'vor', 'vor-dme', 'ndb', 'lnav', 'lpv'] as const;
 export const Guidance = one(GUIDANCE);
@@ -203,7 +206,7 @@ export const Procedure = Type.Object(
 		area: Identifier,
 		airport: Type.String({ pattern: '^X[A-Z]{3}$' }),
 		/** The end of a runway that the final leads to; the one circled from where there is no straight-in. */
-		runway: Type.String({ pattern: '^[0-9]{2}[LCR]?$' }),
+		runway: RunwayId,
 		straightIn: Type.Boolean(),
 		entry: one(['straight-in', 'arc', 'reversal', 'hold', 'vectors'] as const),
 		fixes: Type.Array(ProcedureFix, { minItems: 1, maxItems: 24 }),

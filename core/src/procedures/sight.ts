@@ -31,18 +31,23 @@ const LEAST_CONTRAST = 0.05;
 /** The nose hides what lies lower than this under the horizon, degrees; nothing is sought farther to the side. */
 const NOSE_DEG = 12;
 const SIDE_DEG = 45;
+/** Who circles looks out of the side, too, and lower. */
+const AROUND = { downDeg: 40, sideDeg: 135 };
 
 /**
  * What of a runway and its lights can be seen from a place, by cloud, visibility and the slant of the view.
  * Sources: Koschmieder for contrast, Allard for lights (ICAO Annex 3, Attachment D); lights as Annex 14 lays them out:
  * 900 m with red side rows over the last 270 m, or a simple system of 420 m without.
- * @param headingDeg true; what lies far to the side is not looked at.
+ * @param eye heading true; what lies far to the side is not looked at.
+ * @param around as who circles looks, to the side as well.
  */
 export function sightOf(
 	weather: Pick<Weather, 'clouds' | 'visibilityM'>,
 	runway: SoughtRunway,
-	eye: { northNm: number; eastNm: number; altitudeFt: number; headingDeg: number }
+	eye: { northNm: number; eastNm: number; altitudeFt: number; headingDeg: number },
+	around = false
 ): Sight {
+	const { downDeg: lowest, sideDeg: farthest } = around ? AROUND : { downDeg: NOSE_DEG, sideDeg: SIDE_DEG };
 	if (inCloud(weather, eye.altitudeFt)) return 'nothing';
 	const seen = (beforeM: number, candela: number): boolean => {
 		const along = toRadians(runway.trueDeg);
@@ -52,7 +57,7 @@ export function sightOf(
 		const heightFt = eye.altitudeFt - runway.elevationFt;
 		const downDeg = toDegrees(Math.atan2(heightFt, distanceNm * FEET_PER_NM));
 		const sideDeg = Math.abs(signedDeg(toDegrees(Math.atan2(east, north)) - eye.headingDeg));
-		if (downDeg > NOSE_DEG || sideDeg > SIDE_DEG) return false;
+		if (downDeg > lowest || sideDeg > farthest) return false;
 		const slantM = Math.hypot(distanceNm * METRES_PER_NM, heightFt * 0.3048);
 		const passed = transmission(weather, eye.altitudeFt, runway.elevationFt, slantM);
 		return passed >= LEAST_CONTRAST || lightSeen(candela, passed, slantM);

@@ -3,7 +3,10 @@ import { FAILURE_KINDS, VerticalSpeedKind, type Aircraft } from '../aircraft/ind
 import { InputError } from '../base/index.js';
 import { roughTrueKt, solveWindTriangle } from '../navigation/index.js';
 import { compassCourseDeg } from '../paths/index.js';
-import { TurbulenceLevel, windAt } from '../world/index.js';
+import type { Minimum } from '../procedures/index.js';
+import { TurbulenceLevel, windAt, type Area } from '../world/index.js';
+import { bugOf, type CardApproach } from './approach.js';
+import { approachCard } from './builders/approach-card.js';
 import { VeilLevel, type TaskCard } from './card.js';
 import { SchoolSchema } from './scan/schools.js';
 
@@ -30,7 +33,12 @@ export const Conditions = Type.Object({
 	failure: Type.Union([Type.Literal('none'), ...FAILURE_KINDS.map((kind) => Type.Literal(kind))]),
 	failFromSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
 	failToSeconds: Type.Number({ minimum: 0, maximum: 3600 }),
-	creepSeconds: Type.Number({ minimum: 0, maximum: 1200 })
+	creepSeconds: Type.Number({ minimum: 0, maximum: 1200 }),
+	/** Of an approach: to which of its minima, how much above it one levels off, in what steps the bug is set, where to circle. */
+	minimum: Type.String({ pattern: '^(card|[a-z-]+ [0-9]+)$', maxLength: 40 }),
+	addedFt: optional(0, 200),
+	bugStepFt: Type.Union([Type.Literal(10), Type.Literal(20)]),
+	circleTo: Type.String({ pattern: '^(card|[0-9]{2}[LCR]?)$' })
 });
 export type Conditions = Static<typeof Conditions>;
 
@@ -53,7 +61,11 @@ export const NO_CONDITIONS: Conditions = {
 	failure: 'none',
 	failFromSeconds: 60,
 	failToSeconds: 180,
-	creepSeconds: 0
+	creepSeconds: 0,
+	minimum: 'card',
+	addedFt: null,
+	bugStepFt: 10,
+	circleTo: 'card'
 };
 
 /** Tops of a cloud of which only the base is given. */
@@ -118,12 +130,74 @@ function finalOnDay({
 	};
 }
 
+/** A minimum by a short name of its own: what guides to it, and how low. */
+export const minimumKey = ({ guidance, altitudeFt }: Pick<Minimum, 'guidance' | 'altitudeFt'>): string =>
+	`${guidance} ${altitudeFt}`;
+
+/** The minima of an approach that its category may use. */
+export const minimaOf = ({ procedure, category }: CardApproach): Minimum[] =>
+	procedure.minima.filter(({ categories }) => categories.includes(category));
+
+/** The card of an approach flown to another minimum, with another margin, bug or runway to circle to. */
+function otherApproach(
+	card: TaskCard,
+	task: Conditions,
+	aircraft: Aircraft,
+	area: Area | undefined
+): TaskCard {
+	const { approach } = card;
+	const { minimum: key, addedFt, bugStepFt, circleTo } = task;
+	if (!approach) return card;
+	const bugged = { ...approach, bugFt: bugOf(approach.minimum.altitudeFt + approach.addedFt, bugStepFt) };
+	if (key === 'card' && addedFt === null && circleTo === 'card') return { ...card, approach: bugged };
+	const minimum =
+		key === 'card' ? approach.minimum : minimaOf(approach).find((one) => minimumKey(one) === key);
+	if (!minimum)
+		throw new InputError(
+			'/minimum',
+			`must be one of ${minimaOf(approach).map(minimumKey).join(', ')} for category ${approach.category}`
+		);
+	if (!area) throw new InputError('/minimum', 'must be the card’s own where its area is not to be had');
+	const {
+		start,
+		phases,
+		navigation,
+		summary,
+		approach: changed
+	} = approachCard(approach.procedure, {
+		aircraft,
+		area,
+		weather: card.weather,
+		category: approach.category,
+		minimum,
+		part: approach.part,
+		// A decision altitude has no margin of its own to go by.
+		...(addedFt !== null
+			? { addedFt }
+			: approach.minimum.kind === 'descent'
+				? { addedFt: approach.addedFt }
+				: {}),
+		bugStepFt,
+		...(circleTo === 'card' ? {} : { circleTo })
+	});
+	return {
+		...card,
+		start,
+		phases,
+		summary,
+		...(navigation ? { navigation } : {}),
+		...(changed ? { approach: changed } : {})
+	};
+}
+
 /**
  * The card with what the day brings put on it; not checked as a whole.
  * @param aircraft that of the card: its loadings are known by name.
+ * @param area that of the card: needed where an approach is flown to another minimum.
  * @throws InputError with the condition that cannot be.
  */
-export function withConditions(card: TaskCard, task: Conditions, aircraft: Aircraft): TaskCard {
+export function withConditions(given: TaskCard, task: Conditions, aircraft: Aircraft, area?: Area): TaskCard {
+	const card = otherApproach(given, task, aircraft, area);
 	const changed: TaskCard = {
 		...structuredClone(card),
 		weather: weatherOf(card, task),

@@ -1,4 +1,4 @@
-import { signedDeg } from '../base/index.js';
+import { FEET_PER_NM, signedDeg, toRadians } from '../base/index.js';
 import { DECISION } from '../aircraft/index.js';
 import {
 	alongCourse,
@@ -149,6 +149,25 @@ export class EventWatch {
 			case 'glidepath': {
 				const glide = this.phase.path && courseOf(this.phase.path)?.glide;
 				return glide !== undefined && glideShare(glide, { northNm, eastNm, altitudeFt }) >= -leaf.within;
+			}
+			case 'turned-in': {
+				const course = this.phase.path && courseOf(this.phase.path);
+				if (!course) return false;
+				const place = placeOn(navigation, course.aid);
+				const { rightNm, distanceNm, pastNm } = alongCourse(
+					place,
+					variationDeg,
+					course.courseDeg,
+					northNm,
+					eastNm
+				);
+				const near = Math.abs(scaleShare(place, course.fullScale, rightNm, distanceNm)) <= leaf.within;
+				const turned = Math.abs(signedDeg(trackDeg - course.courseDeg)) <= leaf.offDeg;
+				// Base and final: to the line, and along it.
+				const toGoNm = Math.abs(rightNm) - pastNm;
+				const most = Math.tan(toRadians(leaf.steepestDeg)) * toGoNm * FEET_PER_NM;
+				const low = altitudeFt - place.elevationFt <= most;
+				return this.held(i, near && turned && pastNm < 0 && low, seconds, leaf.heldSeconds);
 			}
 			case 'established': {
 				const course = this.phase.path && courseOf(this.phase.path);

@@ -82,6 +82,24 @@ const Leaf = Type.Union([
 		{ ...closed, description: 'on the course of the phase’s path, going along it' }
 	),
 	Type.Object(
+		{
+			kind: Type.Literal('turned-in'),
+			within: Type.Number({ exclusiveMinimum: 0, maximum: 1, description: 'share of full scale' }),
+			offDeg: Type.Number({ exclusiveMinimum: 0, maximum: 180, description: 'degrees off the course' }),
+			steepestDeg: Type.Number({
+				exclusiveMinimum: 0,
+				maximum: 15,
+				description: 'degrees down to the place along base and final'
+			}),
+			heldSeconds
+		},
+		{
+			...closed,
+			description:
+				'before the place of the phase’s path, near its course and turned toward it: in position to land'
+		}
+	),
+	Type.Object(
 		{ kind: Type.Literal('circuits'), count: Type.Integer({ minimum: 1, maximum: 13 }) },
 		{ ...closed, description: 'the fix of the hold has been passed inbound so many times' }
 	),

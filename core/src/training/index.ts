@@ -1,5 +1,5 @@
 export { type BriefQuestion } from './approach-brief.js';
-export { CardApproach, beforeThresholdNm, bugOf } from './approach.js';
+export { CardApproach, beforeThresholdNm, bestSightOf, bugOf, landedOn } from './approach.js';
 export { briefOf, isWorkedOut, type WorkedOut, workedOut } from './brief.js';
 export { approachCard, approachSpeeds, categoryOfAircraft, usualMinimum } from './builders/approach-card.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';
@@ -19,7 +19,15 @@ export {
 	limitSecondsOf,
 	mayLookOut
 } from './card.js';
-export { Conditions, NO_CONDITIONS, oneStepHarder, type HarderStep, withConditions } from './conditions.js';
+export {
+	Conditions,
+	NO_CONDITIONS,
+	minimaOf,
+	minimumKey,
+	oneStepHarder,
+	type HarderStep,
+	withConditions
+} from './conditions.js';
 export { KNOWN_WITHIN } from './drills/numbers.js';
 export { PRIMARY } from './drills/primary.js';
 export { type DrillContext, type Question } from './drills/question.js';

@@ -78,6 +78,17 @@
 				{@render number('Held for seconds', leaf.heldSeconds ?? 0, 1, (heldSeconds) =>
 					put(i, { ...leaf, heldSeconds })
 				)} s
+			{:else if leaf.kind === 'turned-in'}
+				{@render number('Within this share of full scale', leaf.within, 0.05, (within) =>
+					put(i, { ...leaf, within })
+				)} of full scale, no more than
+				{@render number('Degrees off the course', leaf.offDeg, 5, (offDeg) => put(i, { ...leaf, offDeg }))}°
+				off, {@render number('Steepest, degrees', leaf.steepestDeg, 0.5, (steepestDeg) =>
+					put(i, { ...leaf, steepestDeg })
+				)}° down at the most, for
+				{@render number('Held for seconds', leaf.heldSeconds ?? 0, 1, (heldSeconds) =>
+					put(i, { ...leaf, heldSeconds })
+				)} s
 			{:else if leaf.kind === 'circuits'}
 				{@render number('Times past the fix', leaf.count, 1, (count) => put(i, { ...leaf, count }))} times past
 				the fix

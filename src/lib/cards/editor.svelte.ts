@@ -46,6 +46,7 @@ export const EVENT_WORDS: Record<LeafEvent['kind'], string> = {
 	established: 'established on the course',
 	circuits: 'circuits of the hold',
 	glidepath: 'the path down comes alive',
+	'turned-in': 'turned in to land',
 	decided: 'the student has decided',
 	abandoned: 'the student goes around',
 	marked: 'the student says where'
@@ -88,6 +89,8 @@ export function newLeaf(kind: LeafEvent['kind'], aid = 'VSK'): LeafEvent {
 			return { kind, aid, radialDeg: 90 };
 		case 'established':
 			return { kind, within: 0.5, heldSeconds: 5 };
+		case 'turned-in':
+			return { kind, within: 1, offDeg: 100, steepestDeg: 6.5, heldSeconds: 3 };
 		case 'circuits':
 			return { kind, count: 4 };
 		case 'marked':

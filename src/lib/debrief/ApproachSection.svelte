@@ -1,6 +1,7 @@
 <script lang="ts">
 	import {
 		beforeThresholdNm,
+		finalSentences,
 		formatClock,
 		rightOf,
 		type Aircraft,
@@ -9,10 +10,15 @@
 		type TaskCard,
 		type Track
 	} from '@hanza/core';
+	import { untrack } from 'svelte';
+	import { SvelteMap } from 'svelte/reactivity';
 	import Term from '$lib/help/Term.svelte';
 	import ProcedureProfile from '$lib/procedures/ProcedureProfile.svelte';
 	import { sheetOfCard } from '$lib/procedures/sheet.js';
+	import Checkbox from '$lib/ui/Checkbox.svelte';
+	import { formatShortDay } from '$lib/ui/format.js';
 	import Verdict from '$lib/ui/Verdict.svelte';
+	import { configurationMarks, powerMarks } from './approach-marks.js';
 	import type { Reading } from './reading.svelte.js';
 	import { recordingOf } from './recording.js';
 
@@ -23,14 +29,17 @@
 		aircraft: Aircraft;
 		grade: Grade;
 		reading: Reading;
-		/** The flight of the same card before this one, to be laid behind it. */
-		before: { id: string } | null;
+		/** Other flights of the same card, to be laid behind this one. */
+		others: readonly { id: string; startedAt: Date; score: number }[];
+		/** The one of them before it, which lies there from the first. */
+		before: string | null;
 		/** Remarks pinned to a moment. */
 		remarks: readonly { text: string; atSeconds: number | null }[];
 	}
-	const { attemptId, card, area, aircraft, grade, reading, before, remarks }: Props = $props();
+	const { attemptId, card, area, aircraft, grade, reading, others, before, remarks }: Props = $props();
 	const report = $derived(grade.approach!);
 	const approach = $derived(card.approach!);
+	const onFinal = $derived(report.final ? finalSentences(report.final) : []);
 	const SEGMENTS = {
 		initial: 'Initial',
 		intermediate: 'Intermediate',
@@ -40,21 +49,25 @@
 		missed: 'Missed approach'
 	} as const;
 	let track = $state.raw<Track | null>(null);
-	let earlier = $state.raw<Track | null>(null);
 	$effect(() => {
 		let gone = false;
 		track = null;
-		earlier = null;
 		recordingOf(attemptId).then(
 			(loaded) => gone || (track = loaded),
 			() => {}
 		);
-		if (before)
-			recordingOf(before.id).then(
-				(loaded) => gone || (earlier = loaded),
-				() => {}
-			);
 		return () => (gone = true);
+	});
+	/** Which of the others lie behind, and those that have come. */
+	let chosen = $derived(before !== null && others.some(({ id }) => id === before) ? [before] : []);
+	const behind = new SvelteMap<string, Track>();
+	$effect(() => {
+		for (const id of chosen)
+			if (!untrack(() => behind.has(id)))
+				recordingOf(id).then(
+					(loaded) => behind.set(id, loaded),
+					() => {}
+				);
 	});
 	/** The sheet is drawn with the procedure as the card kept it; an area that lost a station since leaves it out. */
 	const sheet = $derived(sheetOfCard(card, area, aircraft));
@@ -84,7 +97,10 @@
 	}
 	const own = $derived(profileOf(track));
 	const flown = $derived([
-		...(earlier ? [{ id: 'before', points: profileOf(earlier), other: true }] : []),
+		...chosen.flatMap((id) => {
+			const other = behind.get(id);
+			return other ? [{ id, points: profileOf(other), other: true }] : [];
+		}),
 		{ id: 'own', points: own }
 	]);
 	const at = (seconds: number) => {
@@ -95,22 +111,25 @@
 			ft: track.column('indicatedAltitudeFt')[i]!
 		};
 	};
-	/** What changed on the way: flap, full power, the word, remarks. */
+	/** What was changed, said and remarked on the final, where it can be drawn. */
 	const marks = $derived.by(() => {
 		if (!track) return [];
-		const found: { nm: number; ft: number; text: string }[] = [];
-		const flaps = track.column('flapsDeg');
-		for (let i = EVERY; i < track.length; i += EVERY)
-			if (
-				Math.abs(flaps[i]! - flaps[i - EVERY]!) > 2 &&
-				Math.abs(flaps[i]! - Math.round(flaps[i]! / 10) * 10) < 0.6
-			)
-				found.push({ ...at(i / track.rateHz)!, text: `flap ${Math.round(flaps[i]!)}°` });
-		if (report.decision?.saidAtSeconds != null)
-			found.push({ ...at(report.decision.saidAtSeconds)!, text: report.decision.said ?? '' });
-		for (const { text, atSeconds } of remarks)
-			if (atSeconds !== null) found.push({ ...at(atSeconds)!, text });
-		return found;
+		const from = own[0]?.i ?? 0;
+		const said = report.decision;
+		const all = [
+			...configurationMarks(track),
+			...powerMarks(track),
+			...(said?.said && said.saidAtSeconds !== null
+				? [{ seconds: said.saidAtSeconds, text: said.said }]
+				: []),
+			...remarks.flatMap(({ text, atSeconds }) => (atSeconds === null ? [] : [{ seconds: atSeconds, text }]))
+		];
+		const until = own.at(-1)?.i ?? 0;
+		return all
+			.filter(({ seconds }) => seconds * track!.rateHz >= from && seconds * track!.rateHz <= until + EVERY)
+			.map((mark) => ({ ...mark, ...at(mark.seconds)! }))
+			.filter(({ nm }) => nm < far && nm > -0.8)
+			.toSorted((a, b) => a.seconds - b.seconds);
 	});
 	const cursorNm = $derived(reading.moment === null ? null : (at(reading.moment)?.nm ?? null));
 	function choose(nm: number): void {
@@ -169,6 +188,20 @@
 						<dd data-testid="decision">{report.decision.text}</dd>
 					</div>
 				{/if}
+				{#if onFinal.length > 0}
+					<div>
+						<dt class="font-semibold">On the final</dt>
+						{#each onFinal as { text, atSeconds } (text)}
+							<dd>
+								<button
+									type="button"
+									class="cursor-pointer text-left hover:underline"
+									onclick={() => reading.chooseMoment(atSeconds)}>{text}</button
+								>
+							</dd>
+						{/each}
+					</div>
+				{/if}
 				{#if report.gate}
 					<div>
 						<dt class="font-semibold"><Term to="approaches#the-gate">At 500 ft above the threshold</Term></dt>
@@ -191,7 +224,11 @@
 								: `after ${report.goAround.climbSeconds.toFixed(1)} s`},
 							{Math.round(report.goAround.lowestFt)} ft at the lowest{report.goAround.turnedEarly
 								? '; turned too early'
-								: ''}.
+								: ''}{report.goAround.towardRunway === undefined
+								? ''
+								: report.goAround.towardRunway
+									? '; toward the runway first'
+									: '; not toward the runway first'}.
 						</dd>
 					</div>
 				{/if}
@@ -240,11 +277,37 @@
 						{#if cursorNm !== null}<path d="M{sx(cursorNm)} 2 V{STRIP.height - 2}" class="cursor" />{/if}
 					</svg>
 				{/if}
-				<p class="text-sm text-ink-soft">
-					Height and needles by miles before the threshold{earlier ? '; grey: the flight before' : ''}. In the
-					strip the full line is where you were beside the course, right upward; the broken one above the
-					path. Rings: flap, the decision, remarks.
+				{#if marks.length > 0}
+					<ol class="mt-1 flex flex-wrap gap-x-3 text-sm" aria-label="On the way down">
+						{#each marks as mark, i (i)}
+							<li>
+								<button
+									type="button"
+									class="cursor-pointer text-left hover:underline"
+									onclick={() => reading.chooseMoment(mark.seconds)}
+									><span class="font-semibold">{i + 1}</span>
+									{mark.text}</button
+								>
+							</li>
+						{/each}
+					</ol>
+				{/if}
+				<p class="mt-1 text-sm text-ink-soft">
+					Height and needles by miles before the threshold. In the strip the full line is where you were
+					beside the course, right upward; the broken one above the path.
 				</p>
+				{#if others.length > 0}
+					<fieldset class="mt-1 flex flex-wrap items-center gap-x-4 text-sm">
+						<legend class="float-left mr-3 text-ink-soft">Laid behind it, in grey</legend>
+						{#each others as one (one.id)}
+							<Checkbox
+								label="{formatShortDay(one.startedAt)}, {Math.round(one.score)}"
+								checked={chosen.includes(one.id)}
+								onchange={(on) => (chosen = on ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))}
+							/>
+						{/each}
+					</fieldset>
+				{/if}
 			{:else}
 				<p class="text-ink-soft">
 					The profile cannot be drawn: the area has lost a station or point of this procedure since. The grade

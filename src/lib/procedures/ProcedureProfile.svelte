@@ -135,6 +135,7 @@
 	{#each lines as one (one.id)}<path d={one.d} class={one.other ? 'other' : 'flown'} />{/each}
 	{#each marks as mark, i (i)}
 		<circle cx={x(mark.nm)} cy={y(mark.ft)} r="3.5" class="mark"><title>{mark.text}</title></circle>
+		<text x={x(mark.nm)} y={y(mark.ft) - 8 - (i % 2) * 9} class="count">{i + 1}</text>
 	{/each}
 	{#if cursorNm !== null && cursorNm <= far && cursorNm >= near}
 		<path d="M{x(cursorNm)} {TOP} V{height - BOTTOM}" class="cursor" />
@@ -210,6 +211,10 @@
 		fill: var(--sheet-ink);
 		font-size: 12px;
 		text-anchor: middle;
+	}
+	text.count {
+		font-size: 10px;
+		fill: var(--sheet-accent);
 	}
 	text.end {
 		text-anchor: end;

@@ -116,8 +116,8 @@ export class TaskSetting {
 			const card = await call(API.card, null, { params: { id } });
 			if (mine !== this.asked) return;
 			this.card = card;
-			// Names of loadings belong to an aircraft.
-			this.conditions.loading = 'card';
+			// Names of loadings belong to an aircraft, minima to a procedure.
+			Object.assign(this.conditions, { loading: 'card', minimum: 'card', circleTo: 'card' });
 			this.changed();
 		} catch {
 			if (mine === this.asked) this.problem = 'The card could not be fetched; it can be set all the same.';
@@ -158,7 +158,7 @@ export class TaskSetting {
 		if (!this.robots || !card || !aircraft || !area || !standard) return;
 		this.flying = true;
 		try {
-			const set = withConditions(card, $state.snapshot(this.conditions), aircraft);
+			const set = withConditions(card, $state.snapshot(this.conditions), aircraft, area);
 			const flown = await this.robots.flySteady({
 				card: set,
 				aircraft,

@@ -1,9 +1,20 @@
 import { DECISION } from '../../aircraft/index.js';
-import { directionDeg, formatClock, length, normalizeDeg, signedDeg } from '../../base/index.js';
+import {
+	directionDeg,
+	formatClock,
+	length,
+	METRES_PER_NM,
+	normalizeDeg,
+	plus,
+	signedDeg,
+	times,
+	unit
+} from '../../base/index.js';
 import { isNotCircling, mayGoOn, type Segment, type Sight } from '../../procedures/index.js';
 import type { Evidence } from '../evidence.js';
 import type { BrokenLimit } from '../flight-limits.js';
 import type { PhaseVerdict, Verdict } from '../verdict.js';
+import { finalOf, finalSentences, levelVerdict, type FinalReport } from './final.js';
 import { ApproachFlight } from './stretch.js';
 
 /** What decides an approach besides its targets; each a setting with its default. */
@@ -29,6 +40,11 @@ const APPROACH_RULES = {
 	/** Full scale on the final after it has been captured, for so long, s. */
 	fullScaleSeconds: 2,
 	capturedShare: 0.5,
+	/** So long whoever begins to circle outside, or over the side that is not used, has to come in, s. */
+	circlingSeconds: 60,
+	/** Out of circling the nose is turned toward the runway: within so many seconds, to within so many degrees. */
+	turnSeconds: 20,
+	towardDeg: 60,
 	/** A go-around from a decision altitude may sink so far below it, ft, while it is begun. */
 	sinkThroughFt: 50
 };
@@ -58,6 +74,8 @@ interface GoAroundReport {
 	turnedEarly: boolean;
 	/** Said before the missed approach point. */
 	early: boolean;
+	/** Out of circling: whether the climbing turn went toward the runway first; absent elsewhere and in a grade of before. */
+	towardRunway?: boolean;
 }
 
 /** Where the gate was passed, and what was not as it should be there. */
@@ -93,8 +111,8 @@ export interface ApproachReport {
 	circling: CirclingReport | null;
 	/** From the final fix to the missed approach point by the clock: wanted, and flown where the clock was started. */
 	timing: { wantedSeconds: number; flownSeconds: number | null; startedSeconds: number | null } | null;
-	/** The lowest on the final before the decision, ft above the minimum. */
-	levelFt: number | null;
+	/** How the final was flown beyond its needles; absent in a grade of before. */
+	final?: FinalReport | null;
 	segments: SegmentReport[];
 	limits: BrokenLimit[];
 }
@@ -108,9 +126,6 @@ export function approachReport(evidence: Evidence): Omit<ApproachReport, 'segmen
 	const goAround = goAroundOf(flight);
 	const gate = gateOf(flight);
 	const circling = circlingOf(flight);
-	const { final } = flight;
-	let lowest = Infinity;
-	if (final) for (let i = final.from; i < final.to; i++) lowest = Math.min(lowest, flight.altitude[i]!);
 	return {
 		name: approach.procedure.name,
 		minimumFt: approach.minimum.altitudeFt,
@@ -120,7 +135,7 @@ export function approachReport(evidence: Evidence): Omit<ApproachReport, 'segmen
 		gate,
 		circling,
 		timing: timingOf(flight),
-		levelFt: Number.isFinite(lowest) ? lowest - approach.minimum.altitudeFt : null,
+		final: finalOf(flight),
 		limits: [
 			...floors(flight),
 			...belowUnseen(flight, decision),
@@ -319,20 +334,47 @@ function goAroundOf(flight: ApproachFlight): GoAroundReport | null {
 		0.1,
 		(i) => flight.pastMissedNm(i) >= -0.1 && flight.altitude[i]! >= toFt - 100
 	);
-	const turned = flight.first(
-		said,
-		free < 0 ? flight.track.length : free,
-		2,
-		(i) => Math.abs(signedDeg(heading[i]! - straightDeg)) > Math.max(30, beginsOffDeg + 15)
-	);
+	const circled = flight.flown.some(({ phase, from }) => phase.segment === 'circling' && from < said);
+	const turned = circled
+		? -1
+		: flight.first(
+				said,
+				free < 0 ? flight.track.length : free,
+				2,
+				(i) => Math.abs(signedDeg(heading[i]! - straightDeg)) > Math.max(30, beginsOffDeg + 15)
+			);
 	return {
 		atSeconds: flight.timeOf(said),
 		powerSeconds: power < 0 ? null : (power - said) / flight.rateHz,
 		climbSeconds: climbing < 0 ? null : (climbing - said) / flight.rateHz,
 		lowestFt: lowest,
 		turnedEarly: turned >= 0,
-		early: flight.pastMissedNm(said) < -0.3
+		early: !circled && flight.pastMissedNm(said) < -0.3,
+		...(circled ? { towardRunway: turnsToRunway(flight, said) } : {})
 	};
+}
+
+/** Whether the nose came toward the middle of the runway, or pointed there already, in the first seconds of going around. */
+function turnsToRunway(flight: ApproachFlight, said: number): boolean {
+	const { turnSeconds, towardDeg } = APPROACH_RULES;
+	const { threshold } = flight.approach;
+	const middle = plus(
+		{ north: threshold.northNm, east: threshold.eastNm },
+		times(unit(threshold.trueDeg), threshold.lengthM / METRES_PER_NM / 2)
+	);
+	const heading = flight.column('headingDeg');
+	const offDeg = (i: number) =>
+		Math.abs(
+			signedDeg(
+				directionDeg({ north: middle.north - flight.north[i]!, east: middle.east - flight.east[i]! }) -
+					flight.card.navigation!.variationDeg -
+					heading[i]!
+			)
+		);
+	const begun = offDeg(said);
+	for (let i = said; i <= flight.after(said, turnSeconds); i++)
+		if (offDeg(i) < towardDeg || offDeg(i) < begun - 30) return true;
+	return false;
 }
 
 /** Stabilised at the gate, or gone around by then. Level at a minimum that lies higher than the gate it is not passed. */
@@ -399,7 +441,7 @@ function circlingOf(flight: ApproachFlight): CirclingReport | null {
 	const { threshold } = approach;
 	// Protected is what lies within the radius of either threshold.
 	const along = (threshold.trueDeg * Math.PI) / 180;
-	const nm = threshold.lengthM / 1852;
+	const nm = threshold.lengthM / METRES_PER_NM;
 	const other = {
 		northNm: threshold.northNm + nm * Math.cos(along),
 		eastNm: threshold.eastNm + nm * Math.sin(along)
@@ -409,19 +451,24 @@ function circlingOf(flight: ApproachFlight): CirclingReport | null {
 		eastNm: (threshold.eastNm + other.eastNm) / 2
 	};
 	let [farthestNm, lowestFt, forbiddenSide] = [0, Infinity, false];
+	// Whoever comes from outside, or over the side that is not used, has to come in first; a minute is enough for it.
+	let [wasInside, wasAllowed] = [false, false];
+	const given = flight.after(part.from, APPROACH_RULES.circlingSeconds);
 	for (let i = part.from; i < part.to; i++) {
 		const away = ({ northNm, eastNm }: { northNm: number; eastNm: number }) => ({
 			north: flight.north[i]! - northNm,
 			east: flight.east[i]! - eastNm
 		});
-		farthestNm = Math.max(farthestNm, Math.min(length(away(threshold)), length(away(other))));
+		const outNm = Math.min(length(away(threshold)), length(away(other)));
+		wasInside ||= outNm <= approach.circlingNm;
+		if (wasInside || i > given) farthestNm = Math.max(farthestNm, outNm);
 		lowestFt = Math.min(lowestFt, flight.altitude[i]!);
 		const d = away(middle);
-		if (
+		const forbidden =
 			length(d) > 0.5 &&
-			isNotCircling(approach.procedure, normalizeDeg(directionDeg(d) - card.navigation!.variationDeg))
-		)
-			forbiddenSide = true;
+			isNotCircling(approach.procedure, normalizeDeg(directionDeg(d) - card.navigation!.variationDeg));
+		wasAllowed ||= !forbidden;
+		if (forbidden && (wasAllowed || i > given)) forbiddenSide = true;
 	}
 	return { farthestNm, limitNm: approach.circlingNm, lowestFt, forbiddenSide };
 }
@@ -465,15 +512,23 @@ function timingOf(flight: ApproachFlight): ApproachReport['timing'] {
 	};
 }
 
-/** What the decision makes of the phase at the minimum. */
-export function minimumVerdict(decision: DecisionReport | null): { verdict: Verdict; score: number } {
+/**
+ * What the decision, and the level that was kept before it, make of the phase at the minimum.
+ * @param aboveFt the standard's tolerance above a minimum.
+ */
+export function minimumVerdict(
+	{ decision, final }: Pick<ApproachReport, 'decision' | 'final'>,
+	aboveFt: number
+): { verdict: Verdict; score: number } {
 	if (!decision || decision.judged === 'not decided') return { verdict: 'not shown', score: 0 };
 	if (decision.judged === 'wrong') return { verdict: 'not met', score: 0 };
 	const late = Math.max(0, (decision.seconds ?? 0) - 1);
 	const lost = Math.min(60, late * 15) + (decision.judged === 'question' ? 15 : 0);
+	const level = levelVerdict(final?.level ?? null, aboveFt);
 	return {
-		verdict: (decision.seconds ?? 0) > APPROACH_RULES.decisionSeconds ? 'not met' : 'met',
-		score: 100 - lost
+		verdict:
+			(decision.seconds ?? 0) > APPROACH_RULES.decisionSeconds || level?.met === false ? 'not met' : 'met',
+		score: Math.max(0, 100 - lost - (level?.lost ?? 0))
 	};
 }
 
@@ -538,6 +593,7 @@ export function approachSentences(
 			text: `Stabilised at ${formatClock(gate.atSeconds)}, 500 ft above the threshold.`,
 			tone: 'good'
 		});
+	if (report.final) found.push(...finalSentences(report.final));
 	if (timing && timing.flownSeconds !== null)
 		found.push({
 			atSeconds: decision?.minimumAtSeconds ?? 0,

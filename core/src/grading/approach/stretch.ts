@@ -1,8 +1,14 @@
 import { clamp, formatClock, rightOf } from '../../base/index.js';
 import { glideShare, scaleShare, alongCourse, placeOn, type CoursePath } from '../../paths/index.js';
-import { sightOf, type Sight } from '../../procedures/index.js';
+import type { Sight } from '../../procedures/index.js';
 import { effectiveColumn, type ChannelName, type Track } from '../../recording/index.js';
-import { beforeThresholdNm, type CardApproach, type Phase, type TaskCard } from '../../training/index.js';
+import {
+	beforeThresholdNm,
+	bestSightOf,
+	type CardApproach,
+	type Phase,
+	type TaskCard
+} from '../../training/index.js';
 import type { Evidence } from '../evidence.js';
 
 /** An approach's flight by the sample: what its judges look at. Indices are samples of the whole track. */
@@ -95,7 +101,7 @@ export class ApproachFlight {
 	/** What could be seen ahead at a sample. */
 	sight(i: number): Sight {
 		const { variationDeg } = this.card.navigation!;
-		return sightOf(this.card.weather, this.approach.threshold, {
+		return bestSightOf(this.card.weather, this.approach, {
 			northNm: this.north[i]!,
 			eastNm: this.east[i]!,
 			altitudeFt: this.trueFt[i]!,

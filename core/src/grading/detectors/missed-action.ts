@@ -20,7 +20,8 @@ export function missedAction(evidence: Evidence): Fault[] {
 			: found.climbSeconds > missedClimbSeconds
 				? [`the climb came after ${found.climbSeconds.toFixed(0)} s`]
 				: []),
-		...(found.turnedEarly ? ['you turned before its point and altitude'] : [])
+		...(found.turnedEarly ? ['you turned before its point and altitude'] : []),
+		...(found.towardRunway === false ? ['you did not turn toward the runway first'] : [])
 	];
 	// What ends before the hands can have moved shows nothing.
 	if (late.length === 0 || flight.track.seconds - found.atSeconds < missedClimbSeconds + 2) return [];

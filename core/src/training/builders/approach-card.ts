@@ -21,6 +21,7 @@ import {
 	isRnav,
 	lowestOf,
 	planProcedure,
+	thresholdOf,
 	turnBetween,
 	type ApproachSpeeds,
 	type Minimum,
@@ -48,6 +49,8 @@ interface ApproachSetting {
 	part?: ApproachPart;
 	addedFt?: number;
 	bugStepFt?: 10 | 20;
+	/** The runway to circle to; the procedure's own where left out. */
+	circleTo?: string;
 }
 
 /** How much above a descent minimum one levels off, where nothing else is said, ft. */
@@ -59,6 +62,12 @@ const ALIVE = 0.5;
 /** What is left of the height where a flight ends over the threshold, ft; a little above, as nobody lands here. */
 const ENDS_AT_FT = 60;
 const STEP_FPM = 750;
+const CIRCLED_TURN_SECONDS = 40;
+/**
+ * In position to land, and free to leave a circling minimum: turned to within so many degrees, on a base leg at the most,
+ * and no steeper above the threshold than can be come down in a steady descent.
+ */
+const TURNED_IN = { offDeg: 130, steepestDeg: 6.5 };
 
 /** The lowest minimum of a procedure for a category by the airport's own altimeter setting. */
 export function usualMinimum(procedure: Procedure, category: Category): Minimum {
@@ -136,6 +145,15 @@ class ApproachCard {
 		});
 	}
 
+	/** The runway that is circled to, where it is not the one the final leads to. */
+	private get circleTo(): ReturnType<typeof thresholdOf> | null {
+		const { circleTo, area } = this.setting;
+		const { airport, runway } = this.procedure;
+		return this.minimum.guidance !== 'circling' || !circleTo || circleTo === runway
+			? null
+			: thresholdOf(area, { airport, runway: circleTo });
+	}
+
 	private get precise(): boolean {
 		return isPrecise(this.procedure.final.guidance) && this.minimum.kind === 'decision';
 	}
@@ -146,7 +164,7 @@ class ApproachCard {
 		const start = this.start(legs);
 		if (this.part !== 'missed') legs.forEach((leg, i) => this.leg(leg, legs[i + 1]));
 		else this.levelAtMinimum();
-		if (this.part !== 'reversal') {
+		if (this.part !== 'reversal' && this.part !== 'steps') {
 			this.decide();
 			this.visual();
 			this.missed();
@@ -154,6 +172,7 @@ class ApproachCard {
 		const ending = {
 			whole: '',
 			final: ', from the final fix',
+			steps: ', the steps by one needle',
 			missed: ', missed approach',
 			reversal: ', reversal only'
 		};
@@ -188,6 +207,8 @@ class ApproachCard {
 		const { minimum, procedure } = this;
 		const seen = (this.weather.clouds?.[0]?.baseFt ?? Infinity) >= minimum.altitudeFt;
 		const kind = minimum.kind === 'decision' ? 'decision altitude' : 'minimum';
+		if (this.part === 'steps')
+			return `Each step not before its fix, down to the minimum of ${minimum.altitudeFt} ft and level with your margin; the needle of the course is all there is.`;
 		const first =
 			this.part === 'missed' ? 'From the minimum' : `Down to the ${kind} of ${minimum.altitudeFt} ft`;
 		return `${first}; ${seen ? 'decide with what is to be seen' : 'decide, and fly the missed approach to its hold'}.${procedure.notes[0] ? ` ${procedure.notes[0]}` : ''}`.slice(
@@ -198,7 +219,8 @@ class ApproachCard {
 
 	private wanted({ segment, leg }: PlannedLeg): boolean {
 		if (this.part === 'whole') return true;
-		if (this.part === 'final') return segment === 'final' || segment === 'intermediate';
+		if (this.part === 'final' || this.part === 'steps')
+			return segment === 'final' || segment === 'intermediate';
 		return (
 			this.part === 'reversal' &&
 			(leg.kind === 'reversal' || (leg.segment === 'initial' && leg.kind === 'course'))
@@ -269,7 +291,7 @@ class ApproachCard {
 	private approach(): CardApproach {
 		const { planned, setting, minimum, category, procedure } = this;
 		const { threshold, finalTrueDeg } = planned.places;
-		const { at, ...rest } = threshold;
+		const { circleTo } = this;
 		const icao = solveCircling({ rules: 'icao', category, aerodromeElevationFt: threshold.elevationFt });
 		return {
 			procedure,
@@ -278,12 +300,8 @@ class ApproachCard {
 			minimum,
 			addedFt: this.addedFt,
 			bugFt: bugOf(minimum.altitudeFt + this.addedFt, setting.bugStepFt ?? 10),
-			threshold: {
-				...onPlane(at),
-				...rest,
-				trueDeg: round(rest.trueDeg),
-				headingDeg: round(rest.headingDeg)
-			},
+			threshold: runwayEnd(threshold),
+			...(circleTo ? { circleTo: { runway: setting.circleTo!, ...runwayEnd(circleTo) } } : {}),
 			finalTrueDeg: round(finalTrueDeg),
 			finalFix: {
 				...onPlane(planned.finalFix.at),
@@ -328,10 +346,20 @@ class ApproachCard {
 		const pastNm =
 			(final.crossingHeightFt * METRES_PER_FT) / Math.tan((final.angleDeg * Math.PI) / 180) / 1852;
 		const trueDeg = this.procedure.straightIn ? finalTrueDeg : threshold.trueDeg;
-		const at = plus(threshold.at, times(unit(trueDeg), pastNm));
+		return this.slope(threshold, trueDeg, pastNm);
+	}
+
+	/** A path of the procedure's angle to so far past a threshold. */
+	private slope(
+		{ at: from, elevationFt }: PlannedProcedure['places']['threshold'],
+		trueDeg: number,
+		pastNm: number
+	): NonNullable<CoursePath['glide']> {
+		const { final } = this.procedure;
+		const at = plus(from, times(unit(trueDeg), pastNm));
 		return {
 			...onPlane(at),
-			elevationFt: threshold.elevationFt,
+			elevationFt,
 			angleDeg: final.angleDeg,
 			fullScaleDeg: GLIDEPATH_FULL_SCALE_DEG
 		};
@@ -454,7 +482,9 @@ class ApproachCard {
 								{ kind: 'below', channel: 'indicatedAltitudeFt', value: this.minimum.altitudeFt },
 								{ kind: 'abandoned' }
 							]
-						: [own, { kind: 'decided' }]
+						: this.part === 'steps'
+							? [own]
+							: [own, { kind: 'decided' }]
 				}
 			: segment === 'final'
 				? { kind: 'any', of: [own, { kind: 'abandoned' }] }
@@ -560,8 +590,11 @@ class ApproachCard {
 	}
 
 	private visual(): void {
-		const { threshold } = this.planned.places;
 		const circles = this.minimum.guidance === 'circling';
+		const threshold = this.circleTo ?? this.planned.places.threshold;
+		const { final } = this.procedure;
+		const pastNm =
+			(final.crossingHeightFt * METRES_PER_FT) / Math.tan((final.angleDeg * Math.PI) / 180) / 1852;
 		this.places.set('THR', {
 			id: 'THR',
 			kind: 'fix',
@@ -573,13 +606,13 @@ class ApproachCard {
 			aid: 'THR',
 			courseDeg: round(threshold.headingDeg),
 			toward: 'to',
-			fullScale: { nm: circles ? 0.3 : 1 },
-			glide: this.glide()
+			fullScale: { nm: 1 },
+			glide: this.circleTo ? this.slope(threshold, threshold.trueDeg, pastNm) : this.glide()
 		};
 		if (circles)
 			this.add({
-				name: 'Circle',
-				instruction: `At ${this.minimum.altitudeFt} ft or above, inside the protected radius, the runway in sight, until lined up.`,
+				name: `Circle to runway ${this.setting.circleTo ?? this.procedure.runway}`,
+				instruction: `At ${this.minimum.altitudeFt} ft or above, inside the protected radius, the runway in sight, until turned in to land.`,
 				targets: {
 					altitudeFt: hold(this.minimum.altitudeFt + this.addedFt, 30),
 					airspeedKias: hold(this.speeds.finalKias, 20)
@@ -588,13 +621,16 @@ class ApproachCard {
 				segment: 'circling',
 				floorFt: this.minimum.altitudeFt,
 				after: 'continue',
-				end: { kind: 'any', of: [{ kind: 'established', within: 1, heldSeconds: 3 }, { kind: 'abandoned' }] },
+				end: {
+					kind: 'any',
+					of: [{ kind: 'turned-in', within: 1, ...TURNED_IN, heldSeconds: 3 }, { kind: 'abandoned' }]
+				},
 				limitSeconds: 600,
 				togetherAllowed: ['pitch', 'power', 'bank'],
 				weight: 2
 			});
-		// Down a path one is on it already; from level flight it has to be met first.
-		const settleSeconds = this.minimum.kind === 'decision' ? 3 : 20;
+		// Down a path one is on it already; from level flight it has to be met first, and on a base leg turned into.
+		const settleSeconds = this.minimum.kind === 'decision' ? 3 : circles ? 60 : 20;
 		this.add({
 			name: 'To the threshold',
 			instruction: 'The glidepath stays a floor. The flight ends 50 ft over the threshold.',
@@ -629,7 +665,10 @@ class ApproachCard {
 			const { leg } = planned;
 			const path = this.path(planned, { glide: false });
 			const own = this.endOfLeg(planned);
-			const turns = leg.kind === 'heading' ? 8 + Math.round(turnBetween(finalDeg, leg.headingDeg) / 2) : 0;
+			// Out of circling the turn toward the runway comes first.
+			const circled = i === 0 && this.minimum.guidance === 'circling' ? CIRCLED_TURN_SECONDS : 0;
+			const turns =
+				leg.kind === 'heading' ? 8 + Math.round(turnBetween(finalDeg, leg.headingDeg) / 2) + circled : 0;
 			const climbs = climbSeconds - flown;
 			flown += planned.seconds;
 			// A go-around begun early climbs at once, but turns only at the missed approach point.
@@ -670,6 +709,12 @@ class ApproachCard {
 
 const round = (value: number): number => Math.round(value * 1e4) / 1e4;
 const onPlane = ({ north, east }: Vec2) => ({ northNm: round(north), eastNm: round(east) });
+const runwayEnd = ({ at, ...rest }: ReturnType<typeof thresholdOf>): CardApproach['threshold'] => ({
+	...onPlane(at),
+	...rest,
+	trueDeg: round(rest.trueDeg),
+	headingDeg: round(rest.headingDeg)
+});
 const setupOf = (flapsDeg: number, gearDown?: boolean, governedRpm?: number) => ({
 	flapsDeg,
 	...(gearDown === undefined ? {} : { gearDown }),

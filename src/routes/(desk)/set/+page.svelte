@@ -1,7 +1,14 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { enhance } from '$app/forms';
-	import { formatClock, type Conditions } from '@hanza/core';
+	import {
+		formatClock,
+		GUIDANCE_NAMES,
+		minimaOf,
+		minimumKey,
+		type Conditions,
+		type Minimum
+	} from '@hanza/core';
 	import SketchPicture from '$lib/charts/SketchPicture.svelte';
 	import Term from '$lib/help/Term.svelte';
 	import CardChooser from '$lib/set/CardChooser.svelte';
@@ -59,6 +66,30 @@
 			.filter(Boolean)
 			.join(', ')
 	);
+	const minimumWords = ({ guidance, altitudeFt, altimeterFrom }: Minimum) =>
+		`${GUIDANCE_NAMES[guidance]}, ${altitudeFt} ft${altimeterFrom ? `, altimeter of ${altimeterFrom}` : ''}`;
+	const approachWords = $derived.by(() => {
+		const approach = task.card?.approach;
+		if (!approach) return '';
+		const { minimum, addedFt, bugStepFt, circleTo } = task.conditions;
+		const chosen = minimaOf(approach).find((one) => minimumKey(one) === minimum) ?? approach.minimum;
+		return [
+			minimumWords(chosen),
+			chosen.kind === 'descent' && `level ${addedFt ?? (approach.addedFt || 40)} ft above it`,
+			`bug in steps of ${bugStepFt} ft`,
+			circleTo !== 'card' && `circle to ${circleTo}`
+		]
+			.filter(Boolean)
+			.join(', ');
+	});
+	/** The ends of the airport's runways. */
+	const runways = $derived.by(() => {
+		const { card } = task;
+		const airport = data.areas
+			.find(({ id }) => id === card?.area)
+			?.airports.find(({ id }) => id === card?.approach?.procedure.airport);
+		return (airport?.runways ?? []).flatMap(({ ends }) => ends.map((end) => ({ value: end, text: end })));
+	});
 	const restWords = $derived(
 		[
 			standard?.name,
@@ -173,6 +204,57 @@
 				</div>
 			</div>
 		</section>
+		{#if task.card?.approach}
+			<section class="sheet p-2" aria-label="The approach">
+				<Fold
+					title="The approach"
+					says={approachWords}
+					open={wrongIn('minimum', 'addedFt', 'bugStepFt', 'circleTo')}
+				>
+					<div class="flex flex-wrap items-start gap-3">
+						<Select
+							label="Down to"
+							name="minimum"
+							bind:value={task.conditions.minimum}
+							onchange={() => task.changed()}
+							options={[
+								{ value: 'card', text: 'as the card says' },
+								...minimaOf(task.card.approach).map((one) => ({
+									value: minimumKey(one),
+									text: minimumWords(one)
+								}))
+							]}
+						/>
+						{@render number('addedFt', 'level off above it, ft', 'Margin above the minimum')}
+						<Select
+							label="Bug in steps of"
+							name="bugStepFt"
+							value={String(task.conditions.bugStepFt)}
+							onchange={(step) => {
+								task.conditions.bugStepFt = step === '20' ? 20 : 10;
+								task.changed();
+							}}
+							options={[
+								{ value: '10', text: '10 ft' },
+								{ value: '20', text: '20 ft' }
+							]}
+						/>
+						<Select
+							label="Circle to runway"
+							name="circleTo"
+							bind:value={task.conditions.circleTo}
+							onchange={() => task.changed()}
+							options={[{ value: 'card', text: 'as the card says' }, ...runways]}
+						/>
+					</div>
+					<FieldError words={refused.errors.minimum} name="The minimum" />
+					<p class="mt-1 text-sm text-ink-soft">
+						The margin holds above a minimum to be levelled at; the runway where one circles. The bug goes up
+						to its next step, never down.
+					</p>
+				</Fold>
+			</section>
+		{/if}
 		<input type="hidden" name="turbulence" value={task.conditions.turbulence} />
 		<section class="sheet p-2" aria-label="What goes wrong">
 			<Fold

@@ -24,6 +24,9 @@ export interface Unfinished {
 	attemptId: string;
 }
 
+/** So many flights can be told apart in one picture. */
+const MOST_OTHERS = 5;
+
 /** All that a debrief shows. */
 export async function debriefPage(db: Knex, person: Person, id: string) {
 	const attempt = found(await visibleAttempt(db, person, id));
@@ -73,6 +76,11 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		area: grade.navigation ? await areaOf(db, card.area).catch(() => null) : null,
 		next: { name: next.card.name, why: next.why, isSet },
 		before: before ? { id: before.id, score: before.score! } : null,
+		/** The newest other flights of the same card, to be laid over this one. */
+		others: same
+			.filter((flight) => flight.id !== attempt.id)
+			.slice(0, MOST_OTHERS)
+			.map((flight) => ({ id: flight.id, startedAt: flight.startedAt, score: flight.score! })),
 		student: { id: student!.id, name: student!.name },
 		remarks,
 		overrides,

@@ -4,4 +4,4 @@ import { validateCard } from './cards.js';
 
 /** The card with what the day brings put on it; checked again as a whole. @throws HanzaError */
 export const withConditions = (card: TaskCard, task: Conditions, area?: Area): TaskCard =>
-	validateCard(conditioned(card, task, aircraftCatalog.get(card.aircraft)), area);
+	validateCard(conditioned(card, task, aircraftCatalog.get(card.aircraft), area), area);

@@ -251,7 +251,8 @@
 			aircraft={data.aircraft}
 			{grade}
 			{reading}
-			before={data.before}
+			others={data.others}
+			before={data.before?.id ?? null}
 			remarks={data.remarks}
 		/>
 	{/if}
