@@ -58,6 +58,11 @@ import {
 	solveModes,
 	solveNeedle,
 	solveReversal,
+	ratingState,
+	RatingEntryInput,
+	entryOf,
+	RULE_EDITIONS,
+	RuleSet,
 	ScanInput,
 	ScanOutput,
 	solveScan,
@@ -91,6 +96,7 @@ import {
 	areaCatalog,
 	cardCatalog,
 	procedureCatalog,
+	ruleCatalog,
 	standardCatalog
 } from '../data/index.js';
 
@@ -164,27 +170,28 @@ const GradeOutput = Type.Object({
 	faults: Type.Array(Type.Object({}))
 });
 
-/** What ships, by the kind that is asked for. Procedures and rating rules come with their own parts of the core. */
+/** What ships, by the kind that is asked for. */
 const SHELVES = {
 	exercises: cardCatalog,
 	aircraft: aircraftCatalog,
 	areas: areaCatalog,
 	standards: standardCatalog,
-	procedures: procedureCatalog
+	procedures: procedureCatalog,
+	ratingRules: ruleCatalog
 } as const;
 const SCHEMAS = {
 	exercises: TaskCard,
 	aircraft: Aircraft,
 	areas: Area,
 	standards: Standard,
-	procedures: Procedure
+	procedures: Procedure,
+	ratingRules: RuleSet
 } as const satisfies Record<keyof typeof SHELVES, TSchema>;
 const LISTS: Record<string, () => string[]> = {
 	...Object.fromEntries(
 		Object.entries(SHELVES).map(([kind, shelf]) => [kind, () => shelf.all.map(({ id }) => id)])
 	),
-	pilots: () => Object.keys(PILOTS),
-	ratingRules: () => []
+	pilots: () => Object.keys(PILOTS)
 };
 /** One document, by the name of its kind or of the list it is in. */
 const SHOWN: Record<string, keyof typeof SHELVES> = {
@@ -193,6 +200,7 @@ const SHOWN: Record<string, keyof typeof SHELVES> = {
 	area: 'areas',
 	standard: 'standards',
 	procedure: 'procedures',
+	ratingRule: 'ratingRules',
 	...(Object.fromEntries(Object.keys(SHELVES).map((kind) => [kind, kind])) as Record<
 		string,
 		keyof typeof SHELVES
@@ -260,6 +268,39 @@ export const VERBS: Record<string, Verb> = {
 		solveTrim(aircraftCatalog.get(aircraft), input)
 	),
 	scan: verb('what a sequence of looks says of a scan', ScanInput, ScanOutput, solveScan),
+	rating: verb(
+		'how the requirements of a rating, or its recency, stand by a log',
+		Type.Object(
+			{
+				rules: IdOr(RuleSet),
+				asOf: Type.String({ pattern: '^[0-9]{4}-[0-9]{2}-[0-9]{2}$', description: 'a day, YYYY-MM-DD' }),
+				entries: Type.Array(RatingEntryInput, { maxItems: 200_000 })
+			},
+			closed
+		),
+		Type.Object({
+			requirements: Type.Array(
+				Type.Object({
+					id: Type.String(),
+					have: Type.Number(),
+					need: Type.Number(),
+					missing: Type.Number(),
+					unit: Type.String({ description: 'minutes, count' }),
+					met: Type.Boolean(),
+					counted: Type.Array(Type.Number(), { description: 'indices of entries' }),
+					notCounted: Type.Array(Type.Object({ entry: Type.Number(), reason: Type.String() }))
+				})
+			)
+		}),
+		({ rules, asOf, entries }) =>
+			ratingState(
+				typeof rules === 'string'
+					? ruleCatalog.get(rules)
+					: RULE_EDITIONS.upgrade(rules, undefined, '/rules'),
+				asOf,
+				entries.map(entryOf)
+			)
+	),
 	'procedure-check': verb(
 		'whether a procedure holds together, and what is wrong with it',
 		Type.Object({ procedure: IdOr(Procedure) }, closed),

@@ -8,6 +8,7 @@ import {
 	numbersCard,
 	PATTERN_IDS,
 	PROCEDURE_EDITIONS,
+	RULE_EDITIONS,
 	patternCard,
 	type Sketch,
 	STANDARD_EDITIONS,
@@ -39,6 +40,10 @@ import vesLoc10 from './procedures/ves-loc-10.json' with { type: 'json' };
 import vesNdb10 from './procedures/ves-ndb-10.json' with { type: 'json' };
 import vesRnav28 from './procedures/ves-rnav-28.json' with { type: 'json' };
 import vesVorDme28 from './procedures/ves-vor-dme-28.json' with { type: 'json' };
+import euCbIrA from './rules/eu-cb-ir-a.json' with { type: 'json' };
+import euIrAModular from './rules/eu-ir-a-modular.json' with { type: 'json' };
+import usInstrumentAirplane from './rules/us-instrument-airplane.json' with { type: 'json' };
+import usInstrumentRecency from './rules/us-instrument-recency.json' with { type: 'json' };
 import euInstrument from './standards/eu-instrument.json' with { type: 'json' };
 import schoolLearning from './standards/school-learning.json' with { type: 'json' };
 import schoolSharp from './standards/school-sharp.json' with { type: 'json' };
@@ -166,6 +171,14 @@ export const standardCatalog = new Catalog('standard', STANDARD_EDITIONS, () => 
 	schoolLearning,
 	schoolTest,
 	schoolSharp
+]);
+
+/** Rules of authorities that ship. */
+export const ruleCatalog = new Catalog('rule set', RULE_EDITIONS, () => [
+	usInstrumentAirplane,
+	usInstrumentRecency,
+	euIrAModular,
+	euCbIrA
 ]);
 
 /** The approaches that ship, airport by airport. */

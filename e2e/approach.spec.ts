@@ -10,7 +10,7 @@ import { tuneNav1 } from './support/radios.js';
 
 const area = areaCatalog.get('veskar');
 const trainer = aircraftCatalog.get('ferrin-160');
-const row = (page: Page, ask: string) =>
+const row = (page: Page, ask: string | RegExp) =>
 	page.getByRole('row', { name: ask }).filter({ has: page.getByRole('button', { name: /^(Try|Again)$/ }) });
 
 test('the VOR with circling is briefed from its sheet, and what was wrong goes with the flight', async ({
@@ -39,21 +39,25 @@ test('the VOR with circling is briefed from its sheet, and what was wrong goes w
 	await expect(row(page, 'Missed: the first thing')).toContainText('✓ right');
 });
 
-test('nothing is seen at the minimum: a student goes around by a key, climbs, and holds; the instructor sees segments', async ({
+test('a VOR is briefed, reversed to, and flown to its minimum; nothing is seen: around by a key, and the hold; the instructor sees segments', async ({
 	page,
 	browser
 }) => {
-	test.setTimeout(480_000);
+	test.setTimeout(600_000);
 	await plugIn(page);
-	const card: TaskCard = structuredClone(cardCatalog.get('approach-ham-vor-missed'));
+	const card: TaskCard = structuredClone(cardCatalog.get('approach-ham-vor'));
 	// Into the hold and once over its fix: the circuits of holds have a test of theirs.
 	card.phases.at(-1)!.end = { kind: 'circuits', count: 1 };
-	const { login } = await studentWithTask(card);
+	const { login, assignmentId } = await studentWithTask(card);
 	await signIn(page, login);
+	await page.goto(`/brief/${assignmentId}`);
+	const course = row(page, /^Final course/);
+	await course.getByRole('textbox').fill('220');
+	await course.getByRole('button', { name: 'Try' }).click();
+	await expect(course).toContainText('not yet');
 	await page.getByRole('button', { name: 'Fly' }).last().click();
 	await beginFlying(page);
-	await expect(page.getByTestId('sheet-beside')).toContainText('Not below 700 ft');
-	await tuneNav1(page, '108.6', '210');
+	await tuneNav1(page, '108.6', '175');
 	// The bug comes to 500 ft first, then up by tens.
 	for (let i = 0; i < 25; i++) await page.keyboard.press('PageUp');
 	await expect(page.getByRole('img', { name: /bug for the minimum 740 feet/ }).first()).toBeVisible();
@@ -69,7 +73,13 @@ test('nothing is seen at the minimum: a student goes around by a key, climbs, an
 				({ targets, after }) => targets.altitudeFt?.value ?? (after === 'go-around' ? 2400 : 745)
 			),
 			courses: card.phases.map(({ path }) =>
-				path?.kind === 'course' ? String(Math.round(path.courseDeg)) : path?.kind === 'hold' ? '160' : '210'
+				path?.kind === 'course'
+					? String(Math.round(path.courseDeg))
+					: path?.kind === 'reversal'
+						? String(path.inboundCourseDeg)
+						: path?.kind === 'hold'
+							? '160'
+							: '210'
 			)
 		},
 		async (phase) => {
@@ -84,7 +94,8 @@ test('nothing is seen at the minimum: a student goes around by a key, climbs, an
 			}
 			if (after === 'go-around' && name.startsWith('Direct')) await tuneNav1(page, '115.4', '340');
 			if (after === 'go-around' && name.startsWith('Hold')) await press(page, 's', 8);
-		}
+		},
+		540_000
 	);
 	await page.getByRole('button', { name: 'Finish', exact: true }).click();
 	await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
@@ -93,6 +104,8 @@ test('nothing is seen at the minimum: a student goes around by a key, climbs, an
 	await expect(approach.getByTestId('decision')).toContainText('nothing was to be seen');
 	await expect(approach.getByRole('img', { name: /^Profile of VOR, circling/ })).toBeVisible();
 	await expect(approach).toContainText('Full power after');
+	// What was wrong in the brief is with the flight.
+	await expect(page.getByTestId('brief-before')).toContainText('Wrong at first');
 	const address = page.url();
 
 	const desk = await (await browser.newContext()).newPage();

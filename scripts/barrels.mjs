@@ -10,6 +10,7 @@ const SRC = join(root, 'core/src');
 /** From the ground up: a folder imports from those before it. */
 const FOLDERS = [
 	'base',
+	'rating',
 	'navigation',
 	'world',
 	'aircraft',

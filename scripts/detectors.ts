@@ -1,15 +1,10 @@
 // npm run detectors -- [flights in each air] [faults, by commas] [first seed]: precision and recall of the fault detectors
 // on seeded flights of human-like pilots; all faults together write docs/detectors.md. With FLIGHTS=folder each flight is
 // kept there and read again the next time, so that a threshold is tried in a minute.
-import { once } from 'node:events';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { availableParallelism } from 'node:os';
-import { join } from 'node:path';
-import { isMainThread, parentPort, Worker } from 'node:worker_threads';
+import { writeFileSync } from 'node:fs';
+import { isMainThread } from 'node:worker_threads';
 import {
 	cutPhases,
-	decodeChunk,
-	encodeChunk,
 	Evidence,
 	findFaults,
 	GALLERY,
@@ -18,20 +13,18 @@ import {
 	reportScan,
 	signedDeg,
 	TECHNIQUES,
-	type Dwell,
 	type FailureKind,
 	type PilotId,
 	type ShownFault,
-	type TaskCard,
-	type Track
+	type TaskCard
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
+import { answer, found, keptFlight } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
 const only = process.argv[3];
 const FIRST_SEED = Number(process.argv[4] ?? 1);
-const KEEP = process.env.FLIGHTS;
 const AIRS = ['none', 'light', 'moderate'] as const;
 type Air = (typeof AIRS)[number];
 const AIR_NAMES: Record<Air, string> = { none: 'calm', light: 'light', moderate: 'moderate' };
@@ -110,60 +103,16 @@ function varied(base: TaskCard, { seed, air, vary }: Job): TaskCard {
 	return { ...base, weather, start, failures };
 }
 
-interface Flown {
-	track: Track;
-	looks: Dwell[];
-}
-
-function flight(card: TaskCard, job: Job): Flown {
-	const aircraft = aircraftCatalog.get(card.aircraft);
-	return flyByHuman(card, aircraft, areaCatalog.get(card.area), TECHNIQUES[job.pilot], job.seed, job.seconds);
-}
-
-/** The flight of a job, as kept where flights are kept. */
-function keptFlight(card: TaskCard, job: Job): Flown {
-	if (!KEEP) return flight(card, job);
-	const name = join(KEEP, Object.values(job).join('_'));
-	if (!existsSync(`${name}.hnz`)) {
-		mkdirSync(KEEP, { recursive: true });
-		const { track, looks } = flight(card, job);
-		writeFileSync(`${name}.json`, JSON.stringify(looks));
-		writeFileSync(`${name}.hnz`, encodeChunk({ first: 0, track }));
-	}
-	return {
-		track: decodeChunk(new Uint8Array(readFileSync(`${name}.hnz`))).track,
-		looks: JSON.parse(readFileSync(`${name}.json`, 'utf8')) as Dwell[]
-	};
-}
-
 function fly(job: Job): string[] {
 	const card = varied(cardCatalog.get(job.card), job);
-	const { track, looks } = keptFlight(card, job);
 	const aircraft = aircraftCatalog.get(card.aircraft);
+	const { track, looks } = keptFlight(Object.values(job).join('_'), () =>
+		flyByHuman(card, aircraft, areaCatalog.get(card.area), TECHNIQUES[job.pilot], job.seed, job.seconds)
+	);
 	const loaded = loadedAircraft(aircraft, card.loading);
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const scan = reportScan(looks, card.school ?? 'hub-and-spoke', track, card, standard);
 	return [...findFaults(evidence), ...scan.faults].map(({ kind }) => kind as string);
-}
-
-/** Flies all of the jobs, each once, on every core. */
-async function flown(jobs: readonly Job[]): Promise<Map<string, Set<string>>> {
-	const waiting = [...new Map(jobs.map((job) => [JSON.stringify(job), job])).values()];
-	const kinds = new Map<string, Set<string>>();
-	console.log(`${waiting.length} flights`);
-	await Promise.all(
-		Array.from({ length: availableParallelism() }, async () => {
-			const worker = new Worker(new URL(import.meta.url));
-			for (let job = waiting.pop(); job; job = waiting.pop()) {
-				worker.postMessage(job);
-				const [found] = (await once(worker, 'message')) as [string[]];
-				kinds.set(JSON.stringify(job), new Set(found));
-				if (waiting.length % 200 === 0) console.log(`${waiting.length} flights left`);
-			}
-			await worker.terminate();
-		})
-	);
-	return kinds;
 }
 
 async function measure(): Promise<void> {
@@ -188,14 +137,13 @@ async function measure(): Promise<void> {
 			seeds.flatMap((seed) => [jobOf(entry, entry.pilot, seed, air), jobOf(entry, 'steady', seed, air)])
 		)
 	);
-	const kinds = await flown(all);
+	const kinds = await found(all, new URL(import.meta.url));
 	const rows = asked.map((entry) => {
 		const { cards = entry.cards } = CASES[entry.kind] ?? {};
-		const found = (pilot: PilotId, air: Air) =>
-			seeds.filter((seed) => kinds.get(JSON.stringify(jobOf(entry, pilot, seed, air)))!.has(entry.kind))
-				.length;
+		const named = (pilot: PilotId, air: Air) =>
+			seeds.filter((seed) => kinds(jobOf(entry, pilot, seed, air)).has(entry.kind)).length;
 		const figures = AIRS.map((air) => {
-			const [hit, wrong] = [found(entry.pilot, air), found('steady', air)];
+			const [hit, wrong] = [named(entry.pilot, air), named('steady', air)];
 			return {
 				hit,
 				wrong,
@@ -247,4 +195,4 @@ people's, and leaves the rest of it alone, not how often a student has it.
 `;
 
 if (isMainThread) await measure();
-else parentPort!.on('message', (job: Job) => parentPort!.postMessage(fly(job)));
+else answer(fly);

@@ -30,6 +30,14 @@ export {
 	unit as unitVector
 } from './base/index.js';
 export {
+	RULE_EDITIONS,
+	RatingEntry,
+	RatingEntryInput,
+	RuleSet,
+	entryOf,
+	ratingState
+} from './rating/index.js';
+export {
 	ArcInput,
 	ArcOutput,
 	CATEGORIES,

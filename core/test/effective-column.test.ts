@@ -45,6 +45,31 @@ describe('a dial that has failed', () => {
 		expect(effectiveColumn(track, 'indicatedAirspeedKt', standardDay)![150]).toBe(90);
 	});
 
+	it('that was the airspeed is replaced with the error of its own static port, as it showed before', () => {
+		// 89.46 kt shown of 90 true ones: a share of six in a thousand.
+		const failing = drawn(20, {
+			indicatedAirspeedKt: [
+				[0, 89.46],
+				[9.9, 89.46],
+				[10, 20]
+			],
+			calibratedAirspeedKt: [
+				[0, 90],
+				[9.9, 90],
+				[10, 110]
+			],
+			failures: [
+				[0, 0],
+				[9.9, 0],
+				[10, bit('pitot-ram')],
+				[20, bit('pitot-ram')]
+			]
+		});
+		const speed = effectiveColumn(failing, 'indicatedAirspeedKt', standardDay)!;
+		expect(speed[50]).toBe(89.46);
+		expect(speed[150]).toBeCloseTo(110 * 0.994, 6);
+	});
+
 	it('is replaced in a live sample as in a recorded one', () => {
 		const flight = new Flight({ ...setupOf(descentCard, trainer, area), assist: 'direct', seed: 1 });
 		const sample: Sample = {

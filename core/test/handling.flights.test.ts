@@ -51,18 +51,23 @@ describe('series', () => {
 });
 
 describe('the roughness of the air', () => {
-	it('is 1 in calm and where the load factor was not recorded, and grows with its swings', () => {
-		expect(roughness(drawn(20, { bankDeg: [[0, 0]] }))).toBe(1);
-		expect(roughness(drawn(20, { loadFactor: [[0, 1]] }))).toBe(1);
-		const swings = (size: number) =>
-			drawn(20, {
-				loadFactor: Array.from({ length: 41 }, (_, i): [number, number] => [
-					i / 2,
-					1 + (i % 2 ? size : -size)
-				])
-			});
-		expect(roughness(swings(0.1))).toBeGreaterThan(1.2);
-		expect(roughness(swings(0.2))).toBeGreaterThan(roughness(swings(0.1)));
+	it('is 1 in calm air, and grows with turbulence and gusts', () => {
+		expect(roughness({})).toBe(1);
+		const levels = (['none', 'light', 'moderate', 'severe'] as const).map((turbulence) =>
+			roughness({ turbulence })
+		);
+		expect(levels.toSorted((a, b) => a - b)).toEqual(levels);
+		expect(new Set(levels).size).toBe(4);
+		expect(roughness({ gustKt: 10 })).toBeGreaterThan(1.2);
+		expect(roughness({ turbulence: 'severe', gustKt: 40 })).toBe(2.5);
+	});
+
+	it('is that of the air: hands that jerk are let off nothing', () => {
+		const card = cardCatalog.get('straight-level');
+		const jerked = drawn(60, {
+			loadFactor: Array.from({ length: 121 }, (_, i): [number, number] => [i / 2, 1 + (i % 2 ? 0.3 : -0.3)])
+		});
+		expect(new Evidence(card, jerked, cutPhases(card, jerked)).rough).toBe(1);
 	});
 });
 

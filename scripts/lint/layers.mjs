@@ -4,6 +4,7 @@ import { dirname, join, normalize, relative, sep } from 'node:path';
 /** The core from the ground up: a folder imports from those before it, and through their barrels only. */
 export const CORE = [
 	'base',
+	'rating',
 	'navigation',
 	'world',
 	'aircraft',

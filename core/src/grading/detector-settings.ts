@@ -50,8 +50,6 @@ interface FaultSettings {
 	chaseWatched: number;
 	chaseWatchedCorrelation: number;
 	chaseWatchedPitchDeg: number;
-	/** Swing of the load factor that doubles what counts in rough air, g. */
-	roughLoadFactor: number;
 	/** Speed below target that counts as lost, kt, and for how long, s. */
 	speedLostKt: number;
 	speedLostSeconds: number;
@@ -85,7 +83,7 @@ interface FaultSettings {
 	attentionLastsSeconds: number;
 }
 
-export const FAULT_DEFAULTS: FaultSettings = {
+const FAULT_DEFAULTS: FaultSettings = {
 	descentRateFpm: -200,
 	descentHeldSeconds: 3,
 	speedAboveTargetKt: 5,
@@ -113,15 +111,14 @@ export const FAULT_DEFAULTS: FaultSettings = {
 	chaseWatched: 0.25,
 	chaseWatchedCorrelation: 0.25,
 	chaseWatchedPitchDeg: 1.1,
-	roughLoadFactor: 0.12,
 	speedLostKt: 6,
 	speedLostSeconds: 5,
 	levelledSeconds: 60,
 	powerAddedShare: 0.08,
 	bankHeldLeastDeg: 5,
 	bankHeldShare: 0.8,
-	bankHeldLeadShare: 0.4,
-	bankHeldThroughDeg: 5,
+	bankHeldLeadShare: 0,
+	bankHeldThroughDeg: 6,
 	altimeterOffHpa: 2,
 	headingOffDeg: 8,
 	settingSeconds: 60,

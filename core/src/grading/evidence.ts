@@ -25,7 +25,7 @@ export class Evidence {
 		readonly looks: readonly Dwell[] = []
 	) {
 		this.settings = { ...DETECTOR_DEFAULTS, ...settings };
-		this.rough = roughness(track, this.settings.roughLoadFactor);
+		this.rough = roughness(card.weather);
 	}
 
 	/** What a function makes of this flight; asked again it is the same. */

@@ -85,3 +85,10 @@ export const fault = (
 
 export const indexAt = (track: Track, seconds: number): number =>
 	Math.max(0, Math.min(track.length, Math.round(seconds * track.rateHz)));
+
+/**
+ * What somebody does as a habit: with several occasions in a flight it shows on two of them at least. Once out of several is
+ * a slip, which the deviation tells by itself.
+ */
+export const habit = (found: Fault[], occasions: number): Fault[] =>
+	found.length >= Math.min(2, occasions) ? found : [];

@@ -1,23 +1,12 @@
 import { DECISION, type ControlInputs } from '../aircraft/index.js';
 import { clamp, normalizeDeg } from '../base/index.js';
-import { mayGoOn, type Sight } from '../procedures/index.js';
+import { mayGoOn } from '../procedures/index.js';
 import type { TaskCard } from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
 import { Circuit } from './circuit.js';
 import type { Plan } from './plan.js';
 import type { Technique } from './techniques.js';
-
-/** What the eye outside makes out: the runway or less, how far above the path to it, and how far right of its line. */
-export interface View {
-	sight: Sight;
-	/** Shares of a glidepath's full scale above the path to the threshold. */
-	slope: number;
-	rightNm: number;
-	/** Before the threshold, along the runway. */
-	beforeNm: number;
-	/** Above the threshold, ft. */
-	heightFt: number;
-}
+import type { View } from './view.js';
 
 /** How much steeper or flatter for a needle at its stop, ft/min; and what is learnt of it in a second. */
 const GLIDE_GAIN_FPM = 450;

@@ -1,6 +1,4 @@
 import type { Aircraft, ControlInputs } from '../aircraft/index.js';
-import { dot, rightOf, unit } from '../base/index.js';
-import { glideShare } from '../paths/index.js';
 import { Recorder, type Track } from '../recording/index.js';
 import {
 	bestSightOf,
@@ -11,9 +9,9 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import type { Area } from '../world/index.js';
-import type { View } from './approach-hands.js';
 import { RobotPilot } from './robot.js';
 import type { Technique } from './techniques.js';
+import { viewOf } from './view.js';
 
 /** A robot ticks an item of a call after this, s. */
 const SECONDS_PER_ITEM = 2;
@@ -69,28 +67,6 @@ class RobotHands implements Hands {
 		flown.inputs = { ...flown.inputs, calls: flown.inputs.calls + 1 };
 		this.tickedAt = flown.seconds;
 	}
-}
-
-/** What the eye makes out ahead, while an approach is near enough for a look; null elsewhere. */
-function viewOf({ card, flight, progress }: CardFlight): View | null {
-	const { approach } = card;
-	const phase = card.phases[Math.max(0, progress.current)];
-	if (!approach || !phase || !['final', 'minimum', 'circling'].includes(phase.segment ?? '')) return null;
-	const { northNm, eastNm, altitudeFt, headingDeg } = flight.truth();
-	const eye = { northNm, eastNm, altitudeFt, headingDeg: headingDeg + card.navigation!.variationDeg };
-	const threshold = landedOn(approach);
-	const d = { north: northNm - threshold.northNm, east: eastNm - threshold.eastNm };
-	const visual = card.phases.find(
-		({ after, path }) => after === 'continue' && path?.kind === 'course' && path.glide
-	);
-	const glide = visual?.path?.kind === 'course' ? visual.path.glide : undefined;
-	return {
-		sight: bestSightOf(card.weather, approach, eye),
-		slope: glide ? glideShare(glide, { northNm, eastNm, altitudeFt }) : 0,
-		rightNm: rightOf(threshold.trueDeg, d),
-		beforeNm: -dot(unit(threshold.trueDeg), d),
-		heightFt: altitudeFt - threshold.elevationFt
-	};
 }
 
 /**

@@ -18,12 +18,13 @@ import {
 	type TaskCard
 } from '../training/index.js';
 import type { RadioReadings } from '../world/index.js';
-import { ApproachHands, type View } from './approach-hands.js';
+import { ApproachHands } from './approach-hands.js';
 import { Navigator } from './navigator.js';
 import { flyingKt, PanelPerception } from './panel-perception.js';
 import { planAhead, type Plan } from './plan.js';
 import { Recovery } from './recovery.js';
 import type { Technique } from './techniques.js';
+import type { View } from './view.js';
 
 /** A robot decides ten times a second; its hands move as often. */
 const SECONDS = 0.1;

@@ -1,4 +1,5 @@
 import { FAILURE_KINDS, AFFECTED_INSTRUMENTS, type Instrument } from '../aircraft/index.js';
+import { median } from '../base/index.js';
 import { soundAltimeterFt, soundVerticalSpeedFpm, type Day } from '../world/index.js';
 import { CHANNEL_INDEX as AT, type ChannelName, type Sample, type SampleRow } from './channels.js';
 import type { Track } from './track.js';
@@ -96,5 +97,19 @@ export function effectiveColumn(track: Track, name: ChannelName, day: Day): Floa
 	const alternate = column('alternateStatic');
 	const failures = masks.map((mask, i) => effectiveFailures(mask, alternate?.[i] ?? 0));
 	if (!failures.some((mask) => isAffected(name, mask))) return shown;
-	return shown.map((value, i) => (isAffected(name, failures[i]!) ? sound(i) : value));
+	const affected = (i: number) => isAffected(name, failures[i]!);
+	// The static port errs by a share of its own, which the flight itself tells while the dial was sound.
+	const share = name === 'indicatedAirspeedKt' ? portShare(shown, truth, affected) : 1;
+	return shown.map((value, i) => (affected(i) ? share * sound(i) : value));
+}
+
+/** Slower than this a dial tells nothing of its port, kt. */
+const LEAST_KT = 40;
+
+/** What a sound dial showed of the calibrated airspeed, as a share; 1 where it never was sound. */
+function portShare(shown: Float64Array, truth: Float64Array, affected: (i: number) => boolean): number {
+	const shares = shown
+		.map((value, i) => (affected(i) || truth[i]! < LEAST_KT ? NaN : value / truth[i]!))
+		.filter((value) => Number.isFinite(value));
+	return shares.length > 0 ? median(shares) : 1;
 }

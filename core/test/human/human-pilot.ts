@@ -18,10 +18,12 @@ import {
 import { AFFECTED_INSTRUMENTS } from '../../src/aircraft/index.js';
 import type { Hands } from '../../src/training/index.js';
 import { roughTrueKt } from '../../src/navigation/index.js';
+import { ApproachHands } from '../../src/pilots/approach-hands.js';
 import { Navigator } from '../../src/pilots/navigator.js';
 import type { PanelPerception } from '../../src/pilots/panel-perception.js';
 import { planAhead, type Plan } from '../../src/pilots/plan.js';
 import { Recovery } from '../../src/pilots/recovery.js';
+import { viewOf, type View } from '../../src/pilots/view.js';
 import { HumanEye, type Seen } from './human-eye.js';
 
 const SECONDS = 0.1;
@@ -50,6 +52,19 @@ const SETTLE = { pitch: 4, power: 7, bank: 1 } as const;
 const SIZE_SCATTER = 0.3;
 const MOST_BANK_DEG = 14;
 const REACT_NAMING = [8, 25] as const;
+/** A step up of so much is climbed, ft, with this nose; once level so many times as much begins a new step. */
+const STEP_UP_FT = 80;
+const STEP_AGAIN_TIMES = 3;
+const CLIMB_PITCH_DEG = 6;
+const TREND_SECONDS = 5;
+/** So far off an altitude near the ground nobody waits for the last correction to settle, ft, s. */
+const URGENT_FT = 60;
+const URGENT_SECONDS = 1.5;
+/** Of the path's needle at its stop, ft/min; how far ahead its way is followed, s; the most and the least that is corrected. */
+const PATH_FPM = 550;
+const PATH_LEAD_SECONDS = 12;
+const MOST_PATH_FPM = 400;
+const PATH_BAND_FPM = 40;
 
 /** What was last seen of each dial, with the error of the reading. */
 interface Known {
@@ -79,6 +94,13 @@ export class HumanPilot implements Hands {
 	private readonly plans: Plan[];
 	private readonly navigator: Navigator | null;
 	private readonly recovery: Recovery | null;
+	/** What is set and said on an approach. */
+	private readonly approach: ApproachHands | null;
+	/** What a step or a path down asks for at this moment, and of which phase. */
+	private stepping: { way: 'down' | 'up' | 'level'; intent: number } = { way: 'level', intent: -1 };
+	private pathFpm = 0;
+	private pathSeen = { needle: 0, at: -99 };
+	private view: View | null = null;
 	private readonly known: Known;
 	private readonly bands: Record<keyof typeof BANDS, number>;
 	private readonly queue: { at: number; act: () => void }[] = [];
@@ -115,6 +137,8 @@ export class HumanPilot implements Hands {
 	private readonly side: number;
 	/** How hard the one who chases goes after the needle, °/s for each ft/min. */
 	private readonly chaseGain: number;
+	/** The same for the needle of the path, °/s at its stop. */
+	private readonly pathGain: number;
 
 	constructor(
 		private readonly technique: Technique,
@@ -134,12 +158,13 @@ export class HumanPilot implements Hands {
 			random,
 			technique.omits,
 			technique.staresAt,
-			technique.chasesVerticalSpeed ? 'vertical-speed' : undefined
+			technique.chasesVerticalSpeed ? 'vertical-speed' : technique.chasesGlidepath ? 'needle' : undefined
 		);
 		this.plans = planAhead(card, aircraft);
 		this.seenRadio = radio && { ...radio };
 		this.seenBearingDeg = panel.headingDeg + (radio?.pointerDeg ?? 0);
 		this.navigator = card.navigation && radio ? new Navigator(card, technique, { ...radio }, initial) : null;
+		this.approach = card.approach ? new ApproachHands(card, technique) : null;
 		this.recovery = card.upset ? new Recovery(panel, technique.recovers) : null;
 		const lost = (kind: string) =>
 			(card.failures ?? []).some(
@@ -155,6 +180,7 @@ export class HumanPilot implements Hands {
 		this.altimeterOff = technique.altimeterOffHpa ?? 0;
 		this.headingKnob = technique.headingKnobOffDeg ?? 0;
 		this.chaseGain = random.between(0.006, 0.011);
+		this.pathGain = random.between(3, 6);
 		this.side = random.next() < 0.5 ? -1 : 1;
 		const { altimeterFt, airspeedKias, verticalSpeedFpm, headingDeg, pitchDeg, bankDeg } = panel;
 		const { turnRateDegPerSecond, ballDeg, compassDeg } = panel;
@@ -189,12 +215,104 @@ export class HumanPilot implements Hands {
 		this.whileLooking(panel, flight.radio);
 		if (this.recovery && !this.recovery.done) return this.recover(panel, inputs);
 		this.decide(progress.current);
+		if (this.approach) this.approachHeight(flown);
 		this.steerByRadio(flight.radio);
 		return this.hands(panel, inputs, flight.failureMask);
 	}
 
+	/** What is wanted now: of a step or a path down, what its moment asks for. */
 	private get plan(): Plan {
-		return this.plans[this.intent]!;
+		const plan = this.plans[this.intent]!;
+		const { vertical } = plan;
+		if (vertical.kind === 'glide') return { ...plan, vertical: { kind: 'rate', fpm: this.pathFpm } };
+		if (vertical.kind !== 'step') return plan;
+		if (this.stepping.way === 'up')
+			return { ...plan, vertical: { kind: 'speed', up: true }, pitchDeg: CLIMB_PITCH_DEG, throttle: 1 };
+		if (this.stepping.way === 'down') {
+			const { fpm, pitchDeg, throttle } = vertical.down;
+			return { ...plan, vertical: { kind: 'rate', fpm }, pitchDeg, throttle };
+		}
+		return { ...plan, vertical: { kind: 'altitude', altitudeFt: this.stepFt(vertical) } };
+	}
+
+	/** The altitude of a step; lower for the one who goes down before its fix. */
+	private stepFt({ altitudeFt }: Extract<Plan['vertical'], { kind: 'step' }>): number {
+		const { segment, floorFt } = this.card.phases[this.intent]!;
+		const early = segment === 'final' && floorFt !== this.card.approach?.minimum.altitudeFt;
+		return altitudeFt - (early ? (this.technique.stepsEarlyFt ?? 0) : 0);
+	}
+
+	/** Which way a step goes, and what the path down asks for: by what was last seen of altimeter and needle. */
+	private approachHeight(flown: CardFlight): void {
+		const { vertical } = this.plans[this.intent]!;
+		this.view = viewOf(flown);
+		if (vertical.kind === 'glide') {
+			// By the needle it is decided at each look at it; who chases it, or looks out, goes by what is there.
+			if (vertical.bySight || this.technique.chasesGlidepath) {
+				const seen = this.approach!.glideFpm(vertical, this.seenRadio, this.view);
+				this.pathFpm += 0.05 * (seen - this.pathFpm);
+			}
+			// By sight the sink is felt all the time, and the nose follows it in small steps.
+			if (vertical.bySight && this.mayChange('pitch')) {
+				const sinks = flown.flight.panel.verticalSpeedFpm + 60 * this.random.normal();
+				this.nose(clamp((this.pathFpm - sinks) * 0.0045, -2, 2));
+			}
+			return;
+		}
+		if (vertical.kind !== 'step') return;
+		const { way } = this.stepping;
+		const before = this.plan;
+		this.step(vertical);
+		if (way !== this.stepping.way) this.changeOver(before, this.plan, this.plan.throttle);
+	}
+
+	/** The rate that the path's needle asks for: by where it stands, and where it is going. */
+	private seesPath(): void {
+		const { vertical } = this.plans[this.intent]!;
+		if (vertical.kind !== 'glide' || vertical.bySight || !this.seenRadio || this.seenRadio.glideValid <= 0)
+			return;
+		const needle = clamp(this.seenRadio.glideNeedle + 0.02 * this.random.normal(), -1, 1);
+		const since = this.seconds - this.pathSeen.at;
+		const goes = since < 20 ? (needle - this.pathSeen.needle) / Math.max(2, since) : 0;
+		this.pathSeen = { needle, at: this.seconds };
+		const asked = clamp(PATH_FPM * (needle + PATH_LEAD_SECONDS * goes), -MOST_PATH_FPM, MOST_PATH_FPM);
+		this.pathFpm = vertical.fpm + (Math.abs(asked) < PATH_BAND_FPM ? 0 : this.scattered(asked));
+	}
+
+	/** Which way a step goes from what is known of the altitude. */
+	private step(vertical: Extract<Plan['vertical'], { kind: 'step' }>): void {
+		const off = this.stepFt(vertical) - this.known.altimeterFt;
+		const { way, intent } = this.stepping;
+		const levelled = intent === this.intent && way === 'level' ? STEP_AGAIN_TIMES : 1;
+		const lead = Math.abs(vertical.down.fpm) * 0.1 + (REACTING_SECONDS * Math.abs(vertical.down.fpm)) / 60;
+		const next = off < -levelled * lead ? 'down' : off > levelled * STEP_UP_FT ? 'up' : 'level';
+		this.stepping = { way: next, intent: this.intent };
+	}
+
+	/** Whether the phase is the first of going around. */
+	private get goesAroundNow(): boolean {
+		return (
+			this.card.phases[this.intent]!.after === 'go-around' &&
+			this.card.phases[this.intent - 1]?.after !== 'go-around'
+		);
+	}
+
+	/** Power and nose to what comes, each in its own breath. */
+	private changeOver(before: Plan, now: Plan, throttle: number): void {
+		if (Math.abs(now.pitchDeg - before.pitchDeg) > 0.4)
+			this.after(() => {
+				this.pitchBiasDeg *= 0.5;
+				this.returningDeg = 0;
+			});
+		this.queue.push({
+			at: this.seconds + this.random.between(...REACTION),
+			act: () => {
+				this.wanted.throttle = clamp(throttle + (throttle < 1 ? 0.02 * this.random.normal() : 0), 0, 1);
+				this.eye.follow(this.seconds);
+			}
+		});
+		this.lastChange.power = this.seconds;
+		this.lastChange.pitch = this.seconds;
 	}
 
 	/** How often each dial is worth a look: what moves is looked at more. */
@@ -203,14 +321,26 @@ export class HumanPilot implements Hands {
 		const { vertical } = this.plan;
 		const near = this.plan.toFt !== null && Math.abs(this.plan.toFt - this.known.altimeterFt) < 200;
 		return {
-			altimeter: near ? 3 : 1.2,
-			airspeed: vertical.kind === 'speed' || this.isSlowing ? 1.6 : 1,
+			altimeter: near ? 3 : this.approach ? 2.4 : 1.2,
+			airspeed: this.approach ? 2 : vertical.kind === 'speed' || this.isSlowing ? 1.6 : 1,
 			heading: this.headingLost ? 0.2 : turning ? 2.6 : 1.2,
-			'vertical-speed': this.technique.chasesVerticalSpeed ? 6 : vertical.kind === 'rate' ? 1.4 : 0.8,
+			'vertical-speed': this.technique.chasesVerticalSpeed
+				? 6
+				: vertical.kind === 'rate' || this.approach
+					? 1.4
+					: 0.8,
 			turn: turning || this.headingLost ? 1.6 : 0.6,
 			engine: 0.25,
 			...(this.headingLost ? { compass: turning ? (this.technique.readsCompassInTurn ? 3 : 0.2) : 1.4 } : {}),
-			...(this.navigator ? { needle: 1.6 } : {})
+			...(this.navigator
+				? {
+						needle: this.technique.chasesGlidepath
+							? 6
+							: this.plans[this.intent]!.vertical.kind === 'glide'
+								? 3
+								: 1.6
+					}
+				: {})
 		};
 	}
 
@@ -237,6 +367,9 @@ export class HumanPilot implements Hands {
 				this.correctAltitude();
 				return;
 			case 'airspeed':
+				this.gainsKt =
+					(panel.airspeedKias - known.airspeedKias) / Math.max(2, this.seconds - this.speedSeenAt);
+				this.speedSeenAt = this.seconds;
 				known.airspeedKias = panel.airspeedKias + off(0.8);
 				known.steadyKias += 0.5 * (known.airspeedKias - known.steadyKias);
 				this.correctSpeed();
@@ -262,6 +395,9 @@ export class HumanPilot implements Hands {
 					known.headingDeg = normalizeDeg(
 						known.headingDeg + 0.6 * signedDeg(known.compassDeg - known.headingDeg)
 					);
+				return;
+			case 'needle':
+				this.seesPath();
 				return;
 			case 'engine':
 				if (plan.vertical.kind === 'speed' && this.seconds > this.forgetsUntil)
@@ -290,6 +426,10 @@ export class HumanPilot implements Hands {
 			this.chase(panel);
 			return;
 		}
+		if (this.eye.now === 'needle' && this.technique.chasesGlidepath && radio) {
+			this.chasePath(panel, radio);
+			return;
+		}
 		if (this.eye.now !== 'attitude') {
 			this.press.pitch *= 0.8;
 			this.press.bank *= 0.8;
@@ -301,6 +441,16 @@ export class HumanPilot implements Hands {
 		// The bank says how fast it turns, better than a needle that feels the roll.
 		known.turnRateDegPerSecond =
 			(1091 * Math.tan((panel.bankDeg * Math.PI) / 180)) / roughTrueKt(known.airspeedKias, known.altimeterFt);
+		this.attitude(panel);
+	}
+
+	/** The nose of one who flies the needle of the path: it goes after it for as long as it is off. */
+	private chasePath(panel: Panel, radio: Readonly<RadioReadings>): void {
+		const { vertical } = this.plans[this.intent]!;
+		if (vertical.kind === 'glide' && !vertical.bySight && radio.glideValid > 0) {
+			const step = clamp(radio.glideNeedle * this.pathGain, -3, 3) * SECONDS;
+			this.after(() => (this.pitchBiasDeg = clamp(this.pitchBiasDeg + step, -6, 6)));
+		}
 		this.attitude(panel);
 	}
 
@@ -335,15 +485,15 @@ export class HumanPilot implements Hands {
 		const press = {
 			pitch:
 				Math.abs(pitch) < 0.3
-					? -0.02 * firm * rate.pitch
-					: clamp(firm * (0.028 * pitch - 0.02 * rate.pitch), -0.4, 0.4),
+					? -0.012 * firm * rate.pitch
+					: clamp(firm * (0.016 * pitch - 0.012 * rate.pitch), -0.4, 0.4),
 			bank:
 				Math.abs(bank) < 0.8
 					? -0.008 * firm * rate.bank
 					: clamp(firm * (0.02 * bank - 0.009 * rate.bank), -0.5, 0.5)
 		};
 		// The force that the attitude goes on asking for is held, until it is trimmed away.
-		this.force = clamp(this.force + 0.025 * firm * clamp(pitch, -4, 4) * SECONDS, -0.6, 0.6);
+		this.force = clamp(this.force + 0.015 * firm * clamp(pitch, -4, 4) * SECONDS, -0.6, 0.6);
 		// Against feet that rest on the rudder a hand has to be held; else the wings want none.
 		if (this.technique.rudderHeld !== undefined)
 			this.forceBank = clamp(this.forceBank + 0.01 * firm * clamp(bank, -5, 5) * SECONDS, -0.6, 0.6);
@@ -352,7 +502,8 @@ export class HumanPilot implements Hands {
 	}
 
 	private mayChange(what: keyof typeof SETTLE): boolean {
-		if (this.seconds - this.lastChange[what] < SETTLE[what] * this.random.between(0.9, 1.5)) return false;
+		const settle = SETTLE[what] * (this.approach ? (what === 'pitch' ? 0.85 : 0.5) : 1);
+		if (this.seconds - this.lastChange[what] < settle * this.random.between(0.9, 1.5)) return false;
 		this.lastChange[what] = this.seconds;
 		return true;
 	}
@@ -381,9 +532,16 @@ export class HumanPilot implements Hands {
 			if (this.returningDeg !== 0) this.after(() => (this.returningDeg = 0));
 			return;
 		}
-		if (!this.mayChange('pitch')) return;
-		const most = early ? 0.7 : 2.4;
-		const wanted = clamp(this.scattered(0.014 * error), -most, most);
+		// Near the ground it is gone back to more firmly, and with an eye on where it is going.
+		const most = early ? 0.7 : this.approach ? 3.5 : 2.4;
+		const ahead = this.approach ? error - (TREND_SECONDS * this.known.verticalSpeedFpm) / 60 : error;
+		const urgent =
+			this.approach !== null &&
+			Math.abs(ahead) > URGENT_FT &&
+			this.seconds - this.lastChange.pitch > URGENT_SECONDS;
+		if (urgent) this.lastChange.pitch = this.seconds;
+		else if (!this.mayChange('pitch')) return;
+		const wanted = clamp(this.scattered((this.approach ? 0.02 : 0.014) * ahead), -most, most);
 		this.after(() => (this.returningDeg = wanted));
 	}
 
@@ -391,6 +549,8 @@ export class HumanPilot implements Hands {
 		const { vertical } = this.plan;
 		const { verticalSpeedFpm } = this.known;
 		if (this.technique.chasesVerticalSpeed) return;
+		const onPath = this.plans[this.intent]!.vertical.kind === 'glide';
+		if (onPath && this.technique.chasesGlidepath) return;
 		if (vertical.kind === 'rate') {
 			const error = vertical.fpm - verticalSpeedFpm;
 			if (
@@ -401,14 +561,18 @@ export class HumanPilot implements Hands {
 				this.nose(clamp(error * 0.0045, -2, 2));
 			return;
 		}
+		const mostDeg = this.approach ? 1.5 : 1.2;
 		// In level flight a rate that stays is a pitch that is not the right one.
 		if (this.target && this.returningDeg === 0 && Math.abs(verticalSpeedFpm) > 70 && this.mayChange('pitch'))
-			this.nose(clamp(-verticalSpeedFpm * 0.004, -1.2, 1.2));
+			this.nose(clamp(-verticalSpeedFpm * 0.004, -mostDeg, mostDeg));
 	}
 
 	private correctSpeed(): void {
 		const { plan, known } = this;
-		const error = plan.airspeedKias - known.airspeedKias;
+		const final = this.card.phases[this.intent]!.segment === 'final';
+		const wanted = plan.airspeedKias + (final ? (this.technique.fastFinalKt ?? 0) : 0);
+		// On an approach it is watched where it is going.
+		const error = wanted - known.airspeedKias - (this.approach ? TREND_SECONDS * this.gainsKt : 0);
 		if (plan.vertical.kind === 'speed') {
 			if (
 				Math.abs(error) > this.bands.airspeedKt &&
@@ -421,7 +585,7 @@ export class HumanPilot implements Hands {
 		if (this.isSlowing || this.seconds < this.forgetsUntil) return;
 		if (Math.abs(error) < this.bands.airspeedKt || this.seconds - this.intentSince < 6) return;
 		if (!this.mayChange('power')) return;
-		const step = this.scattered(clamp(error * 0.013, -0.15, 0.15));
+		const step = this.scattered(clamp(error * (this.approach ? 0.02 : 0.013), -0.15, 0.15));
 		this.after(() => (this.wanted.throttle = clamp(this.wanted.throttle + step, 0, 1)));
 	}
 
@@ -488,6 +652,10 @@ export class HumanPilot implements Hands {
 		const before = this.plan;
 		this.intent = index;
 		this.intentSince = this.seconds;
+		const { vertical } = this.plans[index]!;
+		if (vertical.kind === 'step') this.step(vertical);
+		// A path down begins at the rate that keeps it.
+		if (vertical.kind === 'glide') this.pathFpm = vertical.fpm;
 		const now = this.plan;
 		const { technique } = this;
 		this.levellingOff = before.vertical.kind !== 'altitude' && now.vertical.kind === 'altitude';
@@ -510,7 +678,9 @@ export class HumanPilot implements Hands {
 		const throttle = descends ? next.throttle : now.throttle;
 		if (Math.abs(throttle - this.wanted.throttle) > 0.03 && this.seconds >= this.forgetsUntil) {
 			// Late through a level-off without a lead: the hand is late as well.
-			const late = this.levellingOff && technique.levelOffLead <= 0 ? 4 : 0;
+			const slow = this.goesAroundNow ? (technique.slowGoAroundSeconds ?? 0) : 0;
+			if (slow > 0) this.forgetsUntil = this.seconds + slow;
+			const late = slow + (this.levellingOff && technique.levelOffLead <= 0 ? 4 : 0);
 			this.queue.push({
 				at: this.seconds + this.random.between(...REACTION) + late,
 				act: () => {
@@ -527,6 +697,10 @@ export class HumanPilot implements Hands {
 	private steerByRadio(radio: Readonly<RadioReadings> | null): void {
 		const { known, plan } = this;
 		let lateral = plan.lateral as Plan['lateral'] | { kind: 'heading'; headingDeg: number };
+		if (lateral.kind === 'path') {
+			const bySight = this.approach?.steer(this.intent, this.view) ?? null;
+			if (bySight !== null) lateral = { kind: 'heading', headingDeg: bySight };
+		}
 		if (lateral.kind === 'path') {
 			if (!this.navigator || !this.seenRadio || !radio) return;
 			// The ear is always on; the eye is not.
@@ -574,6 +748,9 @@ export class HumanPilot implements Hands {
 	}
 
 	private askedBank = 0;
+	/** How the speed went between the last two looks at it, kt/s. */
+	private gainsKt = 0;
+	private speedSeenAt = 0;
 
 	private bank(deg: number): void {
 		if (Math.abs(deg - this.askedBank) < 1.5) return;
@@ -599,7 +776,7 @@ export class HumanPilot implements Hands {
 		}
 		const juggles = this.seconds < this.juggledUntil;
 		if (juggles) pitchDeg += 4 * this.side;
-		const step = technique.pitchRateDegPerSecond * 1.4 * SECONDS;
+		const step = technique.pitchRateDegPerSecond * 1.0 * SECONDS;
 		this.wanted.pitchDeg += clamp(pitchDeg - this.wanted.pitchDeg, -step, step);
 
 		// Too fast for what is to come down: less power until it may.
@@ -625,13 +802,22 @@ export class HumanPilot implements Hands {
 			trim: this.trim,
 			...this.configured(previous),
 			propeller: plan.propeller,
-			...(this.navigator?.hands ?? {}),
+			...this.radios(),
+			...(this.approach?.say(previous, this.intent, this.seconds, this.view) ?? {}),
 			...this.name(previous, failures),
 			alternateStatic: this.staticNamed ? 1 : previous.alternateStatic,
 			headingKnobDeg: previous.headingKnobDeg + this.setHeading(panel),
 			altimeterSettingHpa: previous.altimeterSettingHpa + this.setAltimeter(),
 			byInstructor: 0
 		};
+	}
+
+	/** The radios as the navigator wants them; the needle's source the other one for whoever has it wrong. */
+	private radios(): Partial<ControlInputs> {
+		if (!this.navigator) return {};
+		const { hands } = this.navigator;
+		if (!this.technique.wrongSource || this.card.phases[this.intent]!.segment !== 'final') return hands;
+		return { ...hands, radios: { ...hands.radios, needle: hands.radios.needle === 'nav' ? 'rnav' : 'nav' } };
 	}
 
 	private toward(axis: 'elevator' | 'aileron', wanted: number): void {

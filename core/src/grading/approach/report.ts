@@ -387,10 +387,14 @@ function gateOf(flight: ApproachFlight): GateReport | null {
 	const decision = flight.has('decision') ? flight.column('decision') : null;
 	const passed = flight.first(final.from, flight.track.length, 0.2, (i) => flight.altitude[i]! < gate);
 	if (passed < 0 || decision?.[flight.after(passed, gateSeconds)] === DECISION['go-around']) return null;
+	const gateHalf = Math.round(3 * flight.rateHz);
 	const here = flight.flown.findLast(({ from }) => from <= passed)!;
 	const target = card.phases.find(({ segment, after }) => segment === 'final' && !after)!;
 	const off: string[] = [];
-	const speed = flight.has('indicatedAirspeedKt') ? flight.column('indicatedAirspeedKt')[passed]! : NaN;
+	// A gust at that moment is no speed.
+	const speed = flight.has('indicatedAirspeedKt')
+		? meanOf(flight.column('indicatedAirspeedKt'), passed - gateHalf, passed + gateHalf)
+		: NaN;
 	const wanted = target.targets.airspeedKias?.value;
 	if (wanted !== undefined && speed > wanted + gateOverKt) off.push(`${Math.round(speed - wanted)} kt fast`);
 	if (wanted !== undefined && speed < wanted - gateUnderKt) off.push(`${Math.round(wanted - speed)} kt slow`);

@@ -2,9 +2,12 @@ import type { Evidence } from '../evidence.js';
 import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
 import { leavesOf, type Phase } from '../../training/index.js';
-import { fault, type Fault } from '../fault.js';
+import { fault, habit, type Fault } from '../fault.js';
 import { wasDark } from './dials.js';
 import { stretches } from './stretches.js';
+
+/** In rough air a roll-out is begun later by chance: by this share of the lead for each whole of roughness. */
+const LATER_IN_ROUGH_AIR = 0.15;
 
 /** A bank kept until the heading is there: the turn goes through it. */
 export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {
@@ -13,6 +16,7 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 	const heading = effectiveColumn(track, 'indicatedHeadingDeg', card.weather);
 	if (!bank || !heading) return [];
 	const faults: Fault[] = [];
+	let turns = 0;
 	const all = stretches(card, track, times);
 	all.forEach(({ phase, from, to }, i) => {
 		const next = all[i + 1];
@@ -27,6 +31,7 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 		const last = Math.min(next.to, to + Math.round(20 * track.rateHz));
 		const flown = median(Float64Array.from(bank.subarray((from + to) >> 1, to), (value) => side * value));
 		if (flown < settings.bankHeldLeastDeg) return;
+		turns++;
 		let begun = to;
 		for (let k = (from + to) >> 1; k < last; k++)
 			if (side * bank[k]! >= settings.bankHeldShare * flown) begun = k;
@@ -41,7 +46,10 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 			}
 		}
 		const rule = flown / 2;
-		if (lead >= (settings.bankHeldLeadShare / rough) * rule || through < settings.bankHeldThroughDeg * rough)
+		if (
+			lead >= (settings.bankHeldLeadShare - LATER_IN_ROUGH_AIR * (rough - 1)) * rule ||
+			through < settings.bankHeldThroughDeg * Math.sqrt(rough)
+		)
 			return;
 		faults.push(
 			fault(
@@ -53,7 +61,7 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 			)
 		);
 	});
-	return faults;
+	return habit(faults, turns);
 }
 
 /** Whether a turn ends by its heading, or by the wings that the pilot levels. */

@@ -2,6 +2,10 @@ import { ApproachFlight } from '../approach/stretch.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 
+/** From this roughness on a dip of less than so long is the air's, s. */
+const ROUGH = 1.1;
+const DIP_SECONDS = 15;
+
 /** Below the published altitude before its fix has been passed. */
 export function stepDownBroken(evidence: Evidence): Fault[] {
 	const flight = evidence.once(ApproachFlight.of);
@@ -15,6 +19,10 @@ export function stepDownBroken(evidence: Evidence): Fault[] {
 		const slack = segment === 'final' ? floorBelowFt : earlyFloorBelowFt;
 		const first = flight.first(from, to, floorSeconds, (i) => flight.altitude[i]! < floorFt - slack);
 		if (first < 0) return [];
+		// In gusts a dip that is come back from at once is a matter of the altitude, not of the fix.
+		const below = (i: number) => flight.altitude[i]! < floorFt - slack;
+		const stayed = flight.first(from, to, DIP_SECONDS, below) >= 0 || below(to - 1);
+		if (evidence.rough > ROUGH && !stayed) return [];
 		let lowest = first;
 		for (let i = first; i < to; i++) if (flight.altitude[i]! < flight.altitude[lowest]!) lowest = i;
 		return [
