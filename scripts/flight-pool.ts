@@ -9,6 +9,8 @@ import { decodeChunk, encodeChunk, type Dwell, type Track } from '@hanza/core';
 export interface Flown {
 	track: Track;
 	looks: Dwell[];
+	/** Occasions of faults, and whether they were taken, where the pilot knows it. */
+	deeds?: { kind: string; done: boolean }[];
 }
 
 /** A flight by its name in the folder FLIGHTS, flown where it is not there yet; flown anew each time without such a folder. */
@@ -18,13 +20,13 @@ export function keptFlight(name: string, fly: () => Flown): Flown {
 	const file = join(folder, name);
 	if (!existsSync(`${file}.hnz`)) {
 		mkdirSync(folder, { recursive: true });
-		const { track, looks } = fly();
-		writeFileSync(`${file}.json`, JSON.stringify(looks));
+		const { track, ...rest } = fly();
+		writeFileSync(`${file}.json`, JSON.stringify({ looks: rest.looks, deeds: rest.deeds }));
 		writeFileSync(`${file}.hnz`, encodeChunk({ first: 0, track }));
 	}
 	return {
 		track: decodeChunk(new Uint8Array(readFileSync(`${file}.hnz`))).track,
-		looks: JSON.parse(readFileSync(`${file}.json`, 'utf8')) as Dwell[]
+		...(JSON.parse(readFileSync(`${file}.json`, 'utf8')) as Omit<Flown, 'track'>)
 	};
 }
 

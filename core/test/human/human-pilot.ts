@@ -66,6 +66,14 @@ const PATH_LEAD_SECONDS = 12;
 const MOST_PATH_FPM = 400;
 const PATH_BAND_FPM = 40;
 
+/** An occasion for a fault, and whether it was done. */
+export interface Deed {
+	kind: string;
+	done: boolean;
+}
+/** What makes a deed: too fast for a descent, kt; shares of a tenth of the rate; a bank kept so far past the heading, degrees. */
+const DEED = { fastKt: 6, lateShare: 0.3, earlyShare: 2.8, heldDeg: 0 };
+
 /** What was last seen of each dial, with the error of the reading. */
 interface Known {
 	altimeterFt: number;
@@ -99,6 +107,10 @@ export class HumanPilot implements Hands {
 	/** What a step or a path down asks for at this moment, and of which phase. */
 	private stepping: { way: 'down' | 'up' | 'level'; intent: number } = { way: 'level', intent: -1 };
 	private pathFpm = 0;
+	/** Occasions of faults, and whether they were taken: the truth of this flight. */
+	readonly deeds: Deed[] = [];
+	private truth: Panel | null = null;
+	private turned: { toDeg: number; side: number; intent: number } | null = null;
 	private pathSeen = { needle: 0, at: -99 };
 	private view: View | null = null;
 	private readonly known: Known;
@@ -209,6 +221,7 @@ export class HumanPilot implements Hands {
 		for (let k = this.queue.length - 1; k >= 0; k--)
 			if (this.queue[k]!.at <= this.seconds) this.queue.splice(k, 1)[0]!.act();
 		const { panel } = flight;
+		this.truth = panel;
 		this.lastInputs = inputs;
 		const before = this.eye.now;
 		if (this.eye.move(this.seconds, this.weights())) this.read(before, panel);
@@ -647,9 +660,41 @@ export class HumanPilot implements Hands {
 		);
 	}
 
+	/**
+	 * What was done by going on when it was, on purpose or by chance: the truth that detectors are held against. It is told
+	 * by the aeroplane at that moment and by the card, not by what the flight then looks like.
+	 */
+	private did(index: number): void {
+		const { truth, intent, card } = this;
+		const before = this.plans[intent]!;
+		const now = card.phases[intent]!;
+		if (!truth || index !== intent + 1) return;
+		const speed = now.targets.airspeedKias;
+		const sinks = (card.phases[index]!.targets.verticalSpeedFpm?.value ?? 0) < 0;
+		if (speed?.mode === 'reach' && sinks)
+			this.deeds.push({
+				kind: 'descent-before-slowing',
+				done: truth.airspeedKias - speed.value > DEED.fastKt
+			});
+		if (before.vertical.kind === 'rate' && before.toFt !== null && !card.approach) {
+			const { fpm } = before.vertical;
+			const leadFt = (before.toFt - truth.altimeterFt) * Math.sign(fpm);
+			const ruleFt = Math.abs(fpm) / 10;
+			this.deeds.push({ kind: 'late-level-off', done: leadFt < DEED.lateShare * ruleFt });
+			this.deeds.push({ kind: 'early-level-off', done: leadFt > DEED.earlyShare * ruleFt });
+		}
+		const after = this.plans[index]!;
+		if (before.lateral.kind === 'bank' && after.lateral.kind === 'heading' && !this.headingLost) {
+			const { bankDeg } = before.lateral;
+			if (Math.abs(bankDeg) > 5)
+				this.turned = { toDeg: after.lateral.headingDeg, side: Math.sign(bankDeg), intent: index };
+		}
+	}
+
 	private goTo(index: number): void {
 		if (index === this.intent) return;
 		const before = this.plan;
+		this.did(index);
 		this.intent = index;
 		this.intentSince = this.seconds;
 		const { vertical } = this.plans[index]!;
@@ -747,6 +792,17 @@ export class HumanPilot implements Hands {
 		return Math.sign(errorDeg) * clamp(1.1 * Math.abs(errorDeg), 4, MOST_BANK_DEG);
 	}
 
+	/** Where a turn was ended: past its heading, or before. */
+	private rollsOut(): void {
+		if (!this.turned || !this.truth || this.turned.intent !== this.intent) return;
+		const { toDeg, side } = this.turned;
+		this.deeds.push({
+			kind: 'bank-held',
+			done: side * signedDeg(this.truth.headingDeg - toDeg) > DEED.heldDeg
+		});
+		this.turned = null;
+	}
+
 	private askedBank = 0;
 	/** How the speed went between the last two looks at it, kt/s. */
 	private gainsKt = 0;
@@ -754,6 +810,7 @@ export class HumanPilot implements Hands {
 
 	private bank(deg: number): void {
 		if (Math.abs(deg - this.askedBank) < 1.5) return;
+		if (deg === 0 || Math.sign(deg) !== Math.sign(this.askedBank)) this.rollsOut();
 		this.askedBank = deg;
 		const meant = deg === 0 ? 0.4 * this.random.normal() : deg * (1 + 0.06 * this.random.normal());
 		this.after(() => {
@@ -968,7 +1025,7 @@ export function flyByHuman(
 	technique: Technique,
 	seed: number,
 	longestSeconds: number
-): RobotFlight {
+): RobotFlight & { deeds: Deed[] } {
 	const recorder = new Recorder();
 	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (row) => recorder.add(row));
 	if (card.upset) flown.setUp(card.upset, seed);
@@ -978,6 +1035,7 @@ export function flyByHuman(
 	return {
 		track: recorder.track(),
 		looks: (hands.pilot?.looks ?? []).filter(({ startMs }) => startMs < endMs),
+		deeds: hands.pilot?.deeds ?? [],
 		simulatedSeconds: flown.seconds,
 		completed: flown.progress.done
 	};

@@ -7,7 +7,7 @@ import { wasDark } from './dials.js';
 import { stretches } from './stretches.js';
 
 /** In rough air a roll-out is begun later by chance: by this share of the lead for each whole of roughness. */
-const LATER_IN_ROUGH_AIR = 0.15;
+const LATER_IN_ROUGH_AIR = 0.3;
 
 /** A bank kept until the heading is there: the turn goes through it. */
 export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {

@@ -8,7 +8,7 @@ import { stretches } from './stretches.js';
 const ROLLED = 0.8;
 const LEAST_BANK_DEG = 6;
 /** The card showed the heading within this when the roll-out began, degrees; the aeroplane came out this far from it. */
-const READ_DEG = 7;
+const READ_DEG = 10;
 const MISSED_DEG = 9;
 const LIES_DEG = 12;
 /** The card has come to rest so long after the wings are level, s. */

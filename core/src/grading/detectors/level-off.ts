@@ -1,5 +1,5 @@
 import type { Evidence } from '../evidence.js';
-import { runningMean } from '../../base/index.js';
+import { meanOf, runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
@@ -21,10 +21,12 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const after = card.phases[time.phase + 1];
 		const asked = phase.targets.verticalSpeedFpm?.value;
 		const target = after?.targets.altitudeFt?.value;
-		if (!asked || target === undefined || after?.targets.verticalSpeedFpm || time.endSeconds === null) return;
+		if (!asked || target === undefined || after?.targets.verticalSpeedFpm) return;
+		// Who levels off too early may never come to the altitude.
+		const ended = time.endSeconds !== null;
 		const sign = Math.sign(asked);
 		const start = indexAt(track, time.startSeconds);
-		const end = indexAt(track, time.endSeconds);
+		const end = ended ? indexAt(track, time.endSeconds!) : track.length - 1;
 		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts.
 		const rates = Float64Array.from(
 			rate.subarray(start, start + Math.ceil((end - start) / 2)),
@@ -44,9 +46,11 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		// Who levels off early goes on at another rate for long: there the rate tells, not the last change of the nose.
 		let left = start;
 		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flown) left = i;
-		const leftRateFt = sign * (target - altitude[left]!);
+		// In rough air it is the power that tells that, too.
+		const settled = rough > ROUGH_AIR || !ended ? powerSettledAt(track, start, end, limit) : left;
+		const leftRateFt = settled === null ? 0 : sign * (target - altitude[settled]!);
 		begun = nose ?? begun;
-		const leadFt = sign * (target - altitude[begun]!);
+		const leadFt = ended ? sign * (target - altitude[begun]!) : 0;
 		const ruleFt = settings.levelOffRule * flown;
 		let through = 0;
 		let throughAt = begun;
@@ -64,6 +68,7 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
 		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
 		if (
+			ended &&
 			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
 			through >= settings.lateOvershootFt * Math.sqrt(rough) &&
 			(nose !== null || atAltitude >= settings.lateRateShare * flown)
@@ -135,6 +140,23 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 	let there = Math.max(start, end - 3 * rateHz);
 	while (there < limit - 1 && throttle[there]! < (before + after) / 2) there++;
 	return there;
+}
+
+/** Where the power of level flight had come in for good, though the altitude was not there yet; null where none did. */
+function powerSettledAt(track: Track, start: number, end: number, limit: number): number | null {
+	if (!track.has('throttle') || end - start < 30 * track.rateHz) return null;
+	const { rateHz } = track;
+	const throttle = track.column('throttle');
+	const before = meanOf(throttle, start + 5 * rateHz, (start + end) >> 1);
+	// Where the altitude never came the end of the flight is level flight.
+	const [from, to] =
+		end + 10 * rateHz < limit ? [end + 5 * rateHz, end + 25 * rateHz] : [end - 20 * rateHz, end];
+	const after = meanOf(throttle, from, Math.min(limit, to));
+	if (Math.abs(after - before) < LEVEL_POWER_CHANGE) return null;
+	const made = (i: number) => (throttle[i]! - before) / (after - before);
+	let settled = end;
+	while (settled > start && made(settled - 1) >= 0.5) settled--;
+	return settled;
 }
 
 /** Level-offs begun with less than the lead that the rate asks for. */

@@ -4,7 +4,7 @@ import { fault, type Fault } from '../fault.js';
 
 /** From this roughness on a dip of less than so long is the air's, s. */
 const ROUGH = 1.1;
-const DIP_SECONDS = 15;
+const DIP_SECONDS = 25;
 
 /** Below the published altitude before its fix has been passed. */
 export function stepDownBroken(evidence: Evidence): Fault[] {

@@ -72,10 +72,10 @@ export function twoChanges({ card, track, times, settings, rough }: Evidence): F
 		const kinds = [...new Set(together.map((change) => change.kind))];
 		if (kinds.length < 2) continue;
 		// Nose and wings are moved by the air too: in rough air, without the throttle, only large changes tell.
-		const clear = kinds.every((kind) =>
-			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR)
-		);
-		if (rough > ROUGH_AIR && !kinds.includes('power') && !clear) continue;
+		const clear = (kind: Change['kind']) =>
+			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR);
+		const tells = kinds.includes('power') ? !kinds.includes('bank') || clear('bank') : kinds.every(clear);
+		if (rough > ROUGH_AIR && !tells) continue;
 		const startSeconds = track.timeOf(first.start);
 		if (kinds.every((kind) => allowedAt(card, times, startSeconds).includes(kind))) continue;
 		const end = Math.max(...together.map((change) => change.end));
