@@ -7,6 +7,7 @@ import { studentWithTask } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
 import { tuneNav1 } from './support/radios.js';
+import { setWho } from './support/tasks.js';
 
 const area = areaCatalog.get('veskar');
 const trainer = aircraftCatalog.get('ferrin-160');
@@ -170,4 +171,14 @@ test('procedures are found in the library by both, with their sheet for the wind
 	await expect(sheet).toContainText('Decide at 330 ft');
 	await page.getByRole('link', { name: 'missed approach only' }).click();
 	await expect(page).toHaveURL(/\/set\?card=approach-ves-ils-10-missed/);
+	// To another minimum it is another card, and the robot flies that.
+	await page.getByRole('button', { name: /^The approach/ }).click();
+	await choose(page.getByRole('combobox', { name: 'Down to' }), 'circling 620');
+	await choose(page.getByRole('combobox', { name: 'Circle to runway' }), '28');
+	await choose(page.getByRole('combobox', { name: 'Bug in steps of' }), '20');
+	await expect(page.getByTestId('preview')).toContainText('Circle to runway 28', { timeout: 60_000 });
+	await setWho(page, 'Obed Linnaker');
+	await page.getByRole('button', { name: 'Set it' }).click();
+	await expect(page).toHaveURL(/\/students\//);
+	await expect(page.getByText(/ILS 10, missed approach/).first()).toBeVisible();
 });

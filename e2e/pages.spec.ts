@@ -111,6 +111,9 @@ const pressable = (page: Page): Promise<number> =>
 			).length
 	);
 
+/** The bar of a phone at the bottom takes some. */
+const MOST_EMPTY_PX = 120;
+
 async function look(page: Page, path: string): Promise<void> {
 	const complaints: string[] = [];
 	await page.setViewportSize(SIZES[0]!);
@@ -119,6 +122,12 @@ async function look(page: Page, path: string): Promise<void> {
 		await page.setViewportSize(size);
 		const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 		if (wide > 0) complaints.push(`${size.width}: ${wide} px wider than the screen`);
+		// What is clipped in a list of its own must not make the page go on below its end.
+		const empty = await page.evaluate(() => {
+			const end = document.querySelector('footer')?.getBoundingClientRect().bottom;
+			return end === undefined ? 0 : document.documentElement.scrollHeight - Math.round(end + scrollY);
+		});
+		if (empty > MOST_EMPTY_PX) complaints.push(`${size.width}: ${empty} px of nothing below the page`);
 		for (const theme of ['light', 'dark']) {
 			await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
 			const again = size !== SIZES[0] || theme === 'dark';

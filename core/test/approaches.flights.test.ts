@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { aircraftCatalog, areaCatalog, procedureCatalog, standardCatalog } from '../../data/index.js';
+import {
+	aircraftCatalog,
+	areaCatalog,
+	cardCatalog,
+	procedureCatalog,
+	standardCatalog
+} from '../../data/index.js';
 import {
 	approachCard,
 	DECISION,
@@ -323,11 +329,17 @@ describe('a final beyond its needles', () => {
 });
 
 describe('the steps by themselves', () => {
-	it('end at the missed approach point, with nothing to be decided', () => {
-		const card = approachCard(procedureCatalog.get('ost-loc-30'), { area, aircraft: trainer, part: 'steps' });
-		expect(card.phases.map(({ segment }) => segment)).not.toContain('minimum');
-		const grade = graded(card);
-		expect(grade.verdict).toBe('met');
+	const cards = cardCatalog.all.filter(({ approach }) => approach?.part === 'steps');
+	it.each(cards.map((card) => [card.id, card] as const))(
+		'%s ends at the missed approach point, with nothing to be decided',
+		(_id, card) => {
+			expect(card.phases.map(({ segment }) => segment)).not.toContain('minimum');
+			expect(graded(card).because).toEqual([]);
+		}
+	);
+
+	it('are broken by whoever goes down before the fix', () => {
+		const card = cardCatalog.get('approach-ost-loc-30-steps');
 		expect(kinds(graded(card, 'step-breaker', 3))).toContain('step-down-broken');
 	});
 });

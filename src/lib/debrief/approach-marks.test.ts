@@ -39,8 +39,8 @@ describe('flap and gear', () => {
 			})
 		);
 		expect(marks.map(({ text, seconds }) => [text, Math.round(seconds)])).toEqual([
-			['flap 10°', 49],
-			['flap 20°', 59],
+			['flap 10°', 50],
+			['flap 20°', 60],
 			['gear down', 16]
 		]);
 	});

@@ -158,7 +158,7 @@
 										{#each entries as entry, i (`${entry.text} ${i}`)}
 											<Command.Item
 												class="flex cursor-pointer gap-3 rounded-md px-2 py-1.5 data-selected:bg-accent-soft"
-												value="{group} {entry.text} {i}"
+												value="{entry.text} {group} {i}"
 												onSelect={() => choose(entry)}
 												><span class="grow">{entry.text}</span>{#if entry.key}<kbd
 														class="text-sm text-ink-soft">{entry.key}</kbd

@@ -83,7 +83,7 @@
 		bind:value={typed}
 	/>
 	<Command.List
-		class="h-60 overflow-y-auto bg-sheet p-1"
+		class="relative h-60 overflow-y-auto bg-sheet p-1"
 		data-testid="cards"
 		tabindex={0}
 		aria-label="Cards found"

@@ -35,8 +35,8 @@ export interface LastTask {
 export interface Preview {
 	sketch: Sketch;
 	completed: boolean;
-	/** Seconds of each phase; null where it was not come to, or not ended. */
-	phaseSeconds: (number | null)[];
+	/** Phases with their seconds; null where one was not come to, or not ended. */
+	phases: { id: string; name: string; seconds: number | null }[];
 }
 
 const AFTER_MS = 250;
@@ -169,9 +169,13 @@ export class TaskSetting {
 			this.preview = {
 				sketch: sketchOf(flown.track, flown.times),
 				completed: flown.completed,
-				phaseSeconds: card.phases.map((_, i) => {
+				phases: set.phases.map(({ id, name }, i) => {
 					const time = flown.times.find(({ phase }) => phase === i);
-					return time && time.endSeconds !== null ? Math.round(time.endSeconds - time.startSeconds) : null;
+					return {
+						id,
+						name,
+						seconds: time && time.endSeconds !== null ? Math.round(time.endSeconds - time.startSeconds) : null
+					};
 				})
 			};
 			this.problem = '';

@@ -62,7 +62,7 @@ const ALIVE = 0.5;
 /** What is left of the height where a flight ends over the threshold, ft; a little above, as nobody lands here. */
 const ENDS_AT_FT = 60;
 const STEP_FPM = 750;
-const CIRCLED_TURN_SECONDS = 15;
+const CIRCLED_TURN_SECONDS = 5;
 /**
  * In position to land, and free to leave a circling minimum: turned to within so many degrees, on a base leg at the most,
  * and no steeper above the threshold than can be come down in a steady descent.

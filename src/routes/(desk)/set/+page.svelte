@@ -388,19 +388,19 @@
 				</p>
 			</div>
 			<div data-testid="preview" aria-busy={task.flying}>
-				{#if task.preview && task.card}
+				{#if task.preview}
 					<SketchPicture sketch={task.preview.sketch} label={shown.name} large />
 					<p class="mt-1 text-sm">
 						{#if task.preview.completed}{formatClock(task.preview.sketch.seconds)} as the steady robot flies it
 						{:else}<span class="text-limit">▲ The steady robot did not come to its end in half an hour.</span
 							>{/if}
 					</p>
-					<ol class="mt-1 grid max-h-44 overflow-y-auto text-sm">
-						{#each task.card.phases as phase, i (phase.id)}
+					<ol class="mt-1 grid relative max-h-44 overflow-y-auto text-sm">
+						{#each task.preview.phases as phase, i (phase.id)}
 							<li class="flex justify-between gap-3">
 								<span class="truncate">{i + 1} {phase.name}</span>
 								<span class="shrink-0 text-ink-soft"
-									>{task.preview.phaseSeconds[i] == null ? '–' : `${task.preview.phaseSeconds[i]} s`}</span
+									>{phase.seconds === null ? '–' : `${phase.seconds} s`}</span
 								>
 							</li>
 						{/each}

@@ -63,7 +63,7 @@
 			{/if}
 			{#if question.view}<SightPicture sight={question.view.sight} shown={round.given !== null} />{/if}
 			{#if question.sheet && data.procedures[question.sheet]}
-				<div class="mt-3 max-h-[26rem] overflow-y-auto rounded border border-line p-3">
+				<div class="mt-3 relative max-h-[26rem] overflow-y-auto rounded border border-line p-3">
 					<ProcedureSheet
 						sheet={sheetOf(data.procedures[question.sheet]!, {
 							area: data.area!,
