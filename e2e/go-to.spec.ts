@@ -33,6 +33,13 @@ test('everything is reached by a few letters: a student, a calculation, the dark
 	await page.reload();
 	await expect.poll(scheme).toBe('dark');
 
+	// What is written on an entry counts for more than the group it stands in.
+	await openByKeys(page);
+	await page.keyboard.type('Set a task');
+	await page.keyboard.press('Enter');
+	await expect(page).toHaveURL(/\/set$/);
+	await page.goto('/bench/reversal');
+
 	// Nothing of that name; Escape leaves all as it was.
 	await openByKeys(page);
 	await page.keyboard.type('qqqq');
