@@ -130,7 +130,7 @@ const FAULT_DEFAULTS: FaultSettings = {
 	configurationFlapsDeg: 2,
 	attentionFt: 100,
 	attentionDeg: 10,
-	attentionSeconds: 10,
+	attentionSeconds: 14,
 	attentionLastsSeconds: 5
 };
 
@@ -174,14 +174,14 @@ interface NavigationFaultSettings {
 
 const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 	chaseCrossings: 4,
-	chaseHeadingDeg: 12,
+	chaseHeadingDeg: 9,
 	chaseSeconds: 60,
-	chaseSizeRatio: 1.8,
+	chaseSizeRatio: 2.3,
 	chaseTimeRatio: 1.7,
 	throughCutDeg: 14,
 	throughNm: 0.08,
 	muchDeg: 22,
-	muchShare: 0.24,
+	muchShare: 0.3,
 	muchTimes: 1,
 	littleShare: 0.4,
 	littleSeconds: 75,
