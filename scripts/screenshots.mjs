@@ -91,10 +91,12 @@ try {
 		await setTask(desk, address, { who: 'Ilse Varnholm', card: 'Veskar: ILS 10, from the final fix' });
 		await desk.context().close();
 		const page = await enterAs('Ilse Varnholm');
-		await page
-			.getByRole('button', { name: /^Fly.*ILS 10/ })
-			.first()
-			.click();
+		const places = await page.evaluate(() => fetch('/api/find').then((response) => response.json()));
+		const task = places.find(
+			({ group, text }) => group === 'Tasks' && /ILS 10, from the final fix/.test(text)
+		);
+		await page.goto(address + task.href, { waitUntil: 'networkidle' });
+		await page.getByRole('button', { name: 'Fly' }).last().click();
 		await beginFlight(page);
 		const nav1 = page.getByRole('region', { name: 'Nav 1' });
 		await nav1.getByLabel('Nav 1 standby').fill('109.5');
