@@ -1,19 +1,10 @@
 import { DECISION } from '../../aircraft/index.js';
-import {
-	directionDeg,
-	formatClock,
-	length,
-	METRES_PER_NM,
-	normalizeDeg,
-	plus,
-	signedDeg,
-	times,
-	unit
-} from '../../base/index.js';
-import { isNotCircling, mayGoOn, type Segment, type Sight } from '../../procedures/index.js';
+import { formatClock, normalizeDeg, signedDeg } from '../../base/index.js';
+import { mayGoOn, type Segment, type Sight } from '../../procedures/index.js';
 import type { Evidence } from '../evidence.js';
 import type { BrokenLimit } from '../flight-limits.js';
 import type { PhaseVerdict, Verdict } from '../verdict.js';
+import { circlingBroken, circlingOf, turnsToRunway, type CirclingReport } from './circling.js';
 import { finalOf, finalSentences, levelVerdict, type FinalReport } from './final.js';
 import { ApproachFlight } from './stretch.js';
 
@@ -40,11 +31,6 @@ const APPROACH_RULES = {
 	/** Full scale on the final after it has been captured, for so long, s. */
 	fullScaleSeconds: 2,
 	capturedShare: 0.5,
-	/** So long whoever begins to circle outside, or over the side that is not used, has to come in, s. */
-	circlingSeconds: 60,
-	/** Out of circling the nose is turned toward the runway: within so many seconds, to within so many degrees. */
-	turnSeconds: 20,
-	towardDeg: 60,
 	/** A go-around from a decision altitude may sink so far below it, ft, while it is begun. */
 	sinkThroughFt: 50
 };
@@ -82,14 +68,6 @@ interface GoAroundReport {
 interface GateReport {
 	atSeconds: number;
 	off: string[];
-}
-
-/** Circling: how far from the runway, how low, and whether on the side that nobody circles on. */
-interface CirclingReport {
-	farthestNm: number;
-	limitNm: number;
-	lowestFt: number;
-	forbiddenSide: boolean;
 }
 
 /** One segment of the approach as it was graded. */
@@ -146,13 +124,6 @@ export function approachReport(evidence: Evidence): Omit<ApproachReport, 'segmen
 	};
 }
 
-const at = (flight: ApproachFlight, phase: number, from: number, to: number, text: string): BrokenLimit => ({
-	phase,
-	startSeconds: flight.timeOf(from),
-	endSeconds: flight.timeOf(to),
-	text: `${text}, at ${flight.clock(from)}`
-});
-
 /** Published altitudes, each until its fix has been passed as its receiver shows it. */
 function floors(flight: ApproachFlight): BrokenLimit[] {
 	const decision = flight.has('decision') ? flight.column('decision') : null;
@@ -170,8 +141,7 @@ function floors(flight: ApproachFlight): BrokenLimit[] {
 		let lowest = Infinity;
 		for (let i = first; i < to; i++) lowest = Math.min(lowest, flight.altitude[i]!);
 		return [
-			at(
-				flight,
+			flight.broken(
 				index,
 				first,
 				Math.max(first, to - 1),
@@ -267,8 +237,7 @@ function belowUnseen(flight: ApproachFlight, decision: DecisionReport | null): B
 	if (first < 0) return [];
 	const phase = flown.findLast(({ from }) => from <= first)!;
 	return [
-		at(
-			flight,
+		flight.broken(
 			phase.index,
 			first,
 			flight.after(first, 2),
@@ -294,8 +263,7 @@ function fullScale(flight: ApproachFlight): BrokenLimit[] {
 		);
 		if (off >= 0)
 			return [
-				at(
-					flight,
+				flight.broken(
 					index,
 					off,
 					flight.after(off, fullScaleSeconds),
@@ -354,29 +322,6 @@ function goAroundOf(flight: ApproachFlight): GoAroundReport | null {
 	};
 }
 
-/** Whether the nose came toward the middle of the runway, or pointed there already, in the first seconds of going around. */
-function turnsToRunway(flight: ApproachFlight, said: number): boolean {
-	const { turnSeconds, towardDeg } = APPROACH_RULES;
-	const { threshold } = flight.approach;
-	const middle = plus(
-		{ north: threshold.northNm, east: threshold.eastNm },
-		times(unit(threshold.trueDeg), threshold.lengthM / METRES_PER_NM / 2)
-	);
-	const heading = flight.column('headingDeg');
-	const offDeg = (i: number) =>
-		Math.abs(
-			signedDeg(
-				directionDeg({ north: middle.north - flight.north[i]!, east: middle.east - flight.east[i]! }) -
-					flight.card.navigation!.variationDeg -
-					heading[i]!
-			)
-		);
-	const begun = offDeg(said);
-	for (let i = said; i <= flight.after(said, turnSeconds); i++)
-		if (offDeg(i) < towardDeg || offDeg(i) < begun - 30) return true;
-	return false;
-}
-
 /** Stabilised at the gate, or gone around by then. Level at a minimum that lies higher than the gate it is not passed. */
 function gateOf(flight: ApproachFlight): GateReport | null {
 	const { approach, card } = flight;
@@ -387,20 +332,15 @@ function gateOf(flight: ApproachFlight): GateReport | null {
 	const decision = flight.has('decision') ? flight.column('decision') : null;
 	const passed = flight.first(final.from, flight.track.length, 0.2, (i) => flight.altitude[i]! < gate);
 	if (passed < 0 || decision?.[flight.after(passed, gateSeconds)] === DECISION['go-around']) return null;
-	const gateHalf = Math.round(3 * flight.rateHz);
 	const here = flight.flown.findLast(({ from }) => from <= passed)!;
 	const target = card.phases.find(({ segment, after }) => segment === 'final' && !after)!;
 	const off: string[] = [];
 	// A gust at that moment is no speed.
-	const speed = flight.has('indicatedAirspeedKt')
-		? meanOf(flight.column('indicatedAirspeedKt'), passed - gateHalf, passed + gateHalf)
-		: NaN;
+	const speed = flight.has('indicatedAirspeedKt') ? flight.meanAbout('indicatedAirspeedKt', passed, 3) : NaN;
 	const wanted = target.targets.airspeedKias?.value;
 	if (wanted !== undefined && speed > wanted + gateOverKt) off.push(`${Math.round(speed - wanted)} kt fast`);
 	if (wanted !== undefined && speed < wanted - gateUnderKt) off.push(`${Math.round(wanted - speed)} kt slow`);
-	const sink = flight.has('verticalSpeedFpm')
-		? -meanOf(flight.column('verticalSpeedFpm'), passed - 20, passed + 20)
-		: 0;
+	const sink = flight.has('verticalSpeedFpm') ? -flight.meanAbout('verticalSpeedFpm', passed, 2) : 0;
 	if (sink > gateSinkFpm) off.push(`sinking at ${Math.round(sink)} ft/min`);
 	const { configuration } = target;
 	if (configuration?.flapsDeg !== undefined && flight.has('flapsDeg')) {
@@ -418,77 +358,18 @@ function gateOf(flight: ApproachFlight): GateReport | null {
 	return { atSeconds: flight.timeOf(passed), off };
 }
 
-const meanOf = (values: Float64Array, from: number, to: number): number => {
-	const part = values.subarray(Math.max(0, from), to);
-	return part.reduce((sum, value) => sum + value, 0) / Math.max(1, part.length);
-};
-
 function gateBroken(flight: ApproachFlight, gate: GateReport | null): BrokenLimit[] {
 	if (!gate || gate.off.length === 0) return [];
 	const i = Math.round(gate.atSeconds * flight.rateHz);
 	const phase = flight.flown.findLast(({ from }) => from <= i)!;
 	return [
-		at(
-			flight,
+		flight.broken(
 			phase.index,
 			i,
 			flight.after(i, 1),
 			`not stabilised at ${APPROACH_RULES.gateFt} ft above the threshold (${gate.off.join(', ')}) and not gone around`
 		)
 	];
-}
-
-function circlingOf(flight: ApproachFlight): CirclingReport | null {
-	const { approach, card } = flight;
-	const part = flight.flown.find(({ phase }) => phase.segment === 'circling');
-	if (!part || approach.circlingNm === undefined) return null;
-	const { threshold } = approach;
-	// Protected is what lies within the radius of either threshold.
-	const along = (threshold.trueDeg * Math.PI) / 180;
-	const nm = threshold.lengthM / METRES_PER_NM;
-	const other = {
-		northNm: threshold.northNm + nm * Math.cos(along),
-		eastNm: threshold.eastNm + nm * Math.sin(along)
-	};
-	const middle = {
-		northNm: (threshold.northNm + other.northNm) / 2,
-		eastNm: (threshold.eastNm + other.eastNm) / 2
-	};
-	let [farthestNm, lowestFt, forbiddenSide] = [0, Infinity, false];
-	// Whoever comes from outside, or over the side that is not used, has to come in first; a minute is enough for it.
-	let [wasInside, wasAllowed] = [false, false];
-	const given = flight.after(part.from, APPROACH_RULES.circlingSeconds);
-	for (let i = part.from; i < part.to; i++) {
-		const away = ({ northNm, eastNm }: { northNm: number; eastNm: number }) => ({
-			north: flight.north[i]! - northNm,
-			east: flight.east[i]! - eastNm
-		});
-		const outNm = Math.min(length(away(threshold)), length(away(other)));
-		wasInside ||= outNm <= approach.circlingNm;
-		if (wasInside || i > given) farthestNm = Math.max(farthestNm, outNm);
-		lowestFt = Math.min(lowestFt, flight.altitude[i]!);
-		const d = away(middle);
-		const forbidden =
-			length(d) > 0.5 &&
-			isNotCircling(approach.procedure, normalizeDeg(directionDeg(d) - card.navigation!.variationDeg));
-		wasAllowed ||= !forbidden;
-		if (forbidden && (wasAllowed || i > given)) forbiddenSide = true;
-	}
-	return { farthestNm, limitNm: approach.circlingNm, lowestFt, forbiddenSide };
-}
-
-function circlingBroken(flight: ApproachFlight, circling: CirclingReport | null): BrokenLimit[] {
-	if (!circling) return [];
-	const part = flight.flown.find(({ phase }) => phase.segment === 'circling')!;
-	const texts = [
-		...(circling.farthestNm > circling.limitNm
-			? [
-					`${circling.farthestNm.toFixed(1)} NM from the runway, ${circling.limitNm.toFixed(1)} being protected`
-				]
-			: []),
-		...(circling.forbiddenSide ? ['circled on the side that is not to be used'] : [])
-	];
-	return texts.map((text) => at(flight, part.index, part.from, part.to - 1, text));
 }
 
 /** The clock against the time to the missed approach point, where that is known by time. */

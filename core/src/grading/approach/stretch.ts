@@ -1,4 +1,4 @@
-import { clamp, formatClock, rightOf } from '../../base/index.js';
+import { clamp, formatClock, meanOf, rightOf } from '../../base/index.js';
 import { glideShare, scaleShare, alongCourse, placeOn, type CoursePath } from '../../paths/index.js';
 import type { Sight } from '../../procedures/index.js';
 import { effectiveColumn, type ChannelName, type Track } from '../../recording/index.js';
@@ -10,6 +10,7 @@ import {
 	type TaskCard
 } from '../../training/index.js';
 import type { Evidence } from '../evidence.js';
+import type { BrokenLimit } from '../flight-limits.js';
 
 /** An approach's flight by the sample: what its judges look at. Indices are samples of the whole track. */
 export class ApproachFlight {
@@ -135,5 +136,20 @@ export class ApproachFlight {
 	/** A sample so many seconds after another, inside the track. */
 	after(i: number, seconds: number): number {
 		return clamp(Math.round(i + seconds * this.rateHz), 0, Math.max(0, this.track.length - 1));
+	}
+
+	/** The mean of a channel over so many seconds to either side of a sample. */
+	meanAbout(name: ChannelName, i: number, seconds: number): number {
+		return meanOf(this.column(name), this.after(i, -seconds), this.after(i, seconds));
+	}
+
+	/** A limit that was passed in a phase, over these samples. */
+	broken(phase: number, from: number, to: number, text: string): BrokenLimit {
+		return {
+			phase,
+			startSeconds: this.timeOf(from),
+			endSeconds: this.timeOf(to),
+			text: `${text}, at ${this.clock(from)}`
+		};
 	}
 }

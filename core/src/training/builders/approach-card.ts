@@ -1,24 +1,10 @@
 import type { Aircraft } from '../../aircraft/index.js';
-import {
-	formatHeading,
-	METRES_PER_FT,
-	normalizeDeg,
-	plus,
-	times,
-	unit,
-	type Vec2
-} from '../../base/index.js';
-import {
-	categoryOf,
-	GLIDEPATH_FULL_SCALE_DEG,
-	solveCircling,
-	type Category
-} from '../../navigation/index.js';
-import type { CardPlace, CoursePath, Path } from '../../paths/index.js';
+import { normalizeDeg, plus, times, unit } from '../../base/index.js';
+import { categoryOf, solveCircling, type Category } from '../../navigation/index.js';
+import type { CoursePath } from '../../paths/index.js';
 import {
 	endOf,
 	isPrecise,
-	isRnav,
 	lowestOf,
 	planProcedure,
 	thresholdOf,
@@ -33,7 +19,7 @@ import type { Area, Weather } from '../../world/index.js';
 import { bugOf, type ApproachPart, type CardApproach } from '../approach.js';
 import type { Phase, TaskCard } from '../card.js';
 import type { LeafEvent, PhaseEvent } from '../events.js';
-import { cardPlace } from '../places.js';
+import { ApproachPaths, nameOf, onPlane, round } from './approach-paths.js';
 import { hold } from './card-builder.js';
 import { configurationsOf, STILL } from './cards.js';
 
@@ -122,7 +108,7 @@ class ApproachCard {
 	private readonly addedFt: number;
 	private readonly speeds: ApproachSpeeds;
 	private readonly phases: Phase[] = [];
-	private readonly places = new Map<string, CardPlace>();
+	private readonly paths: ApproachPaths;
 	private readonly gearDown: boolean | undefined;
 
 	constructor(
@@ -143,6 +129,7 @@ class ApproachCard {
 			minimum: this.minimum,
 			addedFt: this.addedFt
 		});
+		this.paths = new ApproachPaths(procedure, this.planned, setting.area, this.precise);
 	}
 
 	/** The runway that is circled to, where it is not the one the final leads to. */
@@ -188,7 +175,7 @@ class ApproachCard {
 			start,
 			outside: 'seen',
 			weather: this.weather,
-			navigation: { variationDeg: setting.area.variationDeg, places: this.placesNamed() },
+			navigation: { variationDeg: setting.area.variationDeg, places: this.paths.named() },
 			method: 'control-performance',
 			numbersToKnow: ['level-approach', 'precision-descent', 'non-precision-descent'],
 			phases: this.phases,
@@ -225,23 +212,6 @@ class ApproachCard {
 			this.part === 'reversal' &&
 			(leg.kind === 'reversal' || (leg.segment === 'initial' && leg.kind === 'course'))
 		);
-	}
-
-	/** Places keep what is received of them; fixes of the procedure are points. */
-	private place(id: string): string {
-		if (this.places.has(id)) return id;
-		const { area } = this.setting;
-		const station = area.stations.some((one) => one.id === id && one.kind !== 'marker');
-		if (station) this.places.set(id, cardPlace(area, id));
-		else {
-			const { north, east } = this.planned.places.at(id);
-			this.places.set(id, { id, kind: 'fix', northNm: round(north), eastNm: round(east), elevationFt: 0 });
-		}
-		return id;
-	}
-
-	private placesNamed(): CardPlace[] {
-		return [...this.places.values()];
 	}
 
 	private add(phase: Omit<Phase, 'id'>): void {
@@ -318,115 +288,18 @@ class ApproachCard {
 		};
 	}
 
-	private rnav(to: string): Pick<CoursePath, 'rnav' | 'fullScale'> {
-		const { final, fixes } = this.procedure;
-		if (this.setting.area.stations.some(({ id }) => id === to)) return {};
-		const list = fixes.filter(({ known }) => known[0]!.kind === 'waypoint').map(({ id }) => id);
-		const from = list.indexOf(final.finalFix);
-		const upTo = list.indexOf(final.aid);
-		// A point of the missed approach is no part of the final's list.
-		if (!isRnav(final.guidance) || from < 0 || list.indexOf(to) > upTo) return { fullScale: { nm: 1 } };
-		const onFinal = list.indexOf(to) > from;
-		const angular = final.guidance === 'lpv' && this.precise;
-		return {
-			rnav: { list: list.slice(0, upTo + 1), finalFix: final.finalFix, ...(angular ? { angular } : {}) },
-			fullScale: onFinal ? (angular ? { angular: true } : { nm: 0.3 }) : { nm: 1 }
-		};
-	}
-
-	/** The path down, as its beam rises from the ground. */
-	private glide(): NonNullable<CoursePath['glide']> {
-		const { final } = this.procedure;
-		const { threshold, finalTrueDeg } = this.planned.places;
-		const station = this.setting.area.stations.find(({ id }) => id === final.aid);
-		if (final.guidance === 'ils' && station?.kind === 'localizer' && station.glidepath) {
-			const { northNm, eastNm, elevationFt, angleDeg } = station.glidepath;
-			return { northNm, eastNm, elevationFt, angleDeg, fullScaleDeg: GLIDEPATH_FULL_SCALE_DEG };
-		}
-		const pastNm =
-			(final.crossingHeightFt * METRES_PER_FT) / Math.tan((final.angleDeg * Math.PI) / 180) / 1852;
-		const trueDeg = this.procedure.straightIn ? finalTrueDeg : threshold.trueDeg;
-		return this.slope(threshold, trueDeg, pastNm);
-	}
-
-	/** A path of the procedure's angle to so far past a threshold. */
-	private slope(
-		{ at: from, elevationFt }: PlannedProcedure['places']['threshold'],
-		trueDeg: number,
-		pastNm: number
-	): NonNullable<CoursePath['glide']> {
-		const { final } = this.procedure;
-		const at = plus(from, times(unit(trueDeg), pastNm));
-		return {
-			...onPlane(at),
-			elevationFt,
-			angleDeg: final.angleDeg,
-			fullScaleDeg: GLIDEPATH_FULL_SCALE_DEG
-		};
-	}
-
-	private path({ leg, courseDeg }: PlannedLeg, on: { glide: boolean }): Path | undefined {
-		const glide = on.glide ? { glide: this.glide() } : {};
-		switch (leg.kind) {
-			case 'course':
-				return {
-					kind: 'course',
-					aid: this.place(leg.aid),
-					courseDeg: leg.courseDeg,
-					toward: leg.toward,
-					...this.rnav(leg.aid),
-					...glide
-				};
-			case 'track':
-			case 'direct':
-				return {
-					kind: 'course',
-					aid: this.place(leg.to),
-					courseDeg: normalizeDeg(Math.round(courseDeg * 10) / 10),
-					toward: 'to',
-					...this.rnav(leg.to),
-					...glide
-				};
-			case 'arc':
-				return { kind: 'arc', aid: this.place(leg.aid), radiusNm: leg.radiusNm, direction: leg.direction };
-			case 'reversal':
-				return {
-					kind: 'reversal',
-					shape: leg.shape,
-					aid: this.place(leg.aid),
-					outboundCourseDeg: leg.outboundCourseDeg,
-					inboundCourseDeg: leg.inboundCourseDeg,
-					side: leg.side,
-					outboundSeconds: leg.outboundSeconds,
-					limitNm: leg.limitNm
-				};
-			case 'hold':
-				return {
-					kind: 'hold',
-					aid: this.place(leg.at),
-					inboundCourseDeg: leg.inboundCourseDeg,
-					turns: leg.turns,
-					inboundSeconds: leg.inboundSeconds,
-					timing: 'inbound',
-					circuits: 1
-				};
-			default:
-				return undefined;
-		}
-	}
-
 	/** The end of a leg as receivers show it: its fix has come abeam, or has been passed. */
 	private endOfLeg(planned: PlannedLeg): LeafEvent {
 		const { leg } = planned;
 		switch (leg.kind) {
 			case 'course':
-				return { kind: 'beyond', aid: this.place(leg.to), courseDeg: planned.compassDeg };
+				return { kind: 'beyond', aid: this.paths.place(leg.to), courseDeg: planned.compassDeg };
 			case 'track':
-				return { kind: 'beyond', aid: this.place(leg.to), courseDeg: planned.compassDeg };
+				return { kind: 'beyond', aid: this.paths.place(leg.to), courseDeg: planned.compassDeg };
 			case 'direct':
-				return { kind: 'passed', aid: this.place(leg.to) };
+				return { kind: 'passed', aid: this.paths.place(leg.to) };
 			case 'arc':
-				return { kind: 'radial', aid: this.place(leg.aid), radialDeg: leg.leadRadialDeg };
+				return { kind: 'radial', aid: this.paths.place(leg.aid), radialDeg: leg.leadRadialDeg };
 			case 'hold':
 				return { kind: 'circuits', count: leg.segment === 'missed' ? 2 : 1 };
 			case 'heading':
@@ -460,7 +333,7 @@ class ApproachCard {
 		const lastFinal = segment === 'final' && next?.segment !== 'final';
 		const meets = this.precise && next?.segment === 'final' && segment === 'intermediate';
 		const glide = this.precise && (segment === 'final' || meets);
-		const path = this.path(planned, { glide });
+		const path = this.paths.path(planned, { glide });
 		const low = lowestOf(leg.altitude);
 		const floorFt =
 			segment === 'final' ? (lastFinal ? (this.precise ? null : this.minimum.altitudeFt) : low) : low;
@@ -546,7 +419,7 @@ class ApproachCard {
 	/** The missed approach alone: level, or on the path, just above the minimum. */
 	private levelAtMinimum(): void {
 		const last = this.planned.legs.at(-1)!;
-		const path = this.path(last, { glide: this.precise });
+		const path = this.paths.path(last, { glide: this.precise });
 		this.add({
 			name: 'To the minimum',
 			instruction: `On the final, to ${this.minimum.altitudeFt} ft.`,
@@ -574,7 +447,7 @@ class ApproachCard {
 
 	private decide(): void {
 		const last = this.planned.legs.at(-1)!;
-		const path = this.path(last, { glide: this.precise });
+		const path = this.paths.path(last, { glide: this.precise });
 		this.add({
 			name: 'At the minimum',
 			instruction: 'Look up. Say continue or go around.',
@@ -592,22 +465,14 @@ class ApproachCard {
 	private visual(): void {
 		const circles = this.minimum.guidance === 'circling';
 		const threshold = this.circleTo ?? this.planned.places.threshold;
-		const { final } = this.procedure;
-		const pastNm =
-			(final.crossingHeightFt * METRES_PER_FT) / Math.tan((final.angleDeg * Math.PI) / 180) / 1852;
-		this.places.set('THR', {
-			id: 'THR',
-			kind: 'fix',
-			...onPlane(threshold.at),
-			elevationFt: threshold.elevationFt
-		});
+		this.paths.put('THR', threshold.at, threshold.elevationFt);
 		const inSight: CoursePath = {
 			kind: 'course',
 			aid: 'THR',
 			courseDeg: round(threshold.headingDeg),
 			toward: 'to',
 			fullScale: { nm: 1 },
-			glide: this.circleTo ? this.slope(threshold, threshold.trueDeg, pastNm) : this.glide()
+			glide: this.circleTo ? this.paths.slope(threshold, threshold.trueDeg) : this.paths.glide()
 		};
 		if (circles)
 			this.add({
@@ -663,7 +528,7 @@ class ApproachCard {
 		let flown = 0;
 		missed.forEach((planned, i) => {
 			const { leg } = planned;
-			const path = this.path(planned, { glide: false });
+			const path = this.paths.path(planned, { glide: false });
 			const own = this.endOfLeg(planned);
 			// Out of circling the turn toward the runway comes first.
 			const circled = i === 0 && this.minimum.guidance === 'circling' ? CIRCLED_TURN_SECONDS : 0;
@@ -672,7 +537,7 @@ class ApproachCard {
 			const climbs = climbSeconds - flown;
 			flown += planned.seconds;
 			// A go-around begun early climbs at once, but turns only at the missed approach point.
-			this.places.set('MAP', { id: 'MAP', kind: 'fix', ...onPlane(missedPoint.at), elevationFt: 0 });
+			this.paths.put('MAP', missedPoint.at);
 			const end: PhaseEvent =
 				i === 0
 					? { kind: 'all', of: [own, { kind: 'beyond', aid: 'MAP', courseDeg: round(finalDeg) }] }
@@ -707,8 +572,6 @@ class ApproachCard {
 	}
 }
 
-const round = (value: number): number => Math.round(value * 1e4) / 1e4;
-const onPlane = ({ north, east }: Vec2) => ({ northNm: round(north), eastNm: round(east) });
 const runwayEnd = ({ at, ...rest }: ReturnType<typeof thresholdOf>): CardApproach['threshold'] => ({
 	...onPlane(at),
 	...rest,
@@ -720,23 +583,3 @@ const setupOf = (flapsDeg: number, gearDown?: boolean, governedRpm?: number) => 
 	...(gearDown === undefined ? {} : { gearDown }),
 	...(governedRpm === undefined ? {} : { governedRpm })
 });
-
-function nameOf({ leg, courseDeg, toFt }: PlannedLeg, to: string | null): string {
-	const course = formatHeading(courseDeg);
-	switch (leg.kind) {
-		case 'course':
-			return `${course} to ${to}`;
-		case 'track':
-			return `${leg.from} to ${to}`;
-		case 'direct':
-			return `Direct ${to}, ${Math.round(toFt)} ft`;
-		case 'arc':
-			return `Arc of ${leg.radiusNm} NM around ${leg.aid}`;
-		case 'reversal':
-			return `Reverse course at ${leg.aid}`;
-		case 'hold':
-			return `Hold at ${leg.at}, ${formatHeading(leg.inboundCourseDeg)} inbound`;
-		default:
-			return `Go around: ${formatHeading(leg.headingDeg)} to ${leg.toFt} ft`;
-	}
-}
