@@ -1,13 +1,6 @@
 import type { Aircraft, ControlInputs } from '../aircraft/index.js';
 import { Recorder, type Track } from '../recording/index.js';
-import {
-	bestSightOf,
-	CardFlight,
-	landedOn,
-	type Dwell,
-	type Hands,
-	type TaskCard
-} from '../training/index.js';
+import { CardFlight, type Dwell, type Hands, type TaskCard } from '../training/index.js';
 import type { Area } from '../world/index.js';
 import { RobotPilot } from './robot.js';
 import type { Technique } from './techniques.js';

@@ -96,10 +96,13 @@ const PART_WORDS: Record<(typeof PARTS)[number], string> = {
 	simulatedMinutes: 'simulated instrument time'
 };
 
+const DAYS_OF_MONTH = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
 /** A day that there is: a day of that month, 29 February in a leap year only. @throws InputError */
 export function checkDay(text: string, at: string): void {
 	const [year, month, date] = text.split('-').map(Number) as [number, number, number];
-	const days = month >= 1 && month <= 12 ? new Date(Date.UTC(2000 + (year % 400), month, 0)).getUTCDate() : 0;
+	const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+	const days = month === 2 && leap ? 29 : (DAYS_OF_MONTH[month - 1] ?? 0);
 	if (date < 1 || date > days) throw new InputError(at, `must be a day that there is; ${text} is none`);
 }
 

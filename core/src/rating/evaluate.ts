@@ -7,7 +7,7 @@ import {
 	type Device,
 	type RatingEntry
 } from './entry.js';
-import type { Amount, Condition, NumberField, Requirement, RuleSet, SimpleCondition, Sum } from './rules.js';
+import type { Condition, NumberField, Requirement, RuleSet, SimpleCondition, Sum } from './rules.js';
 
 /** An entry that does not count for a requirement, and why, in words. */
 interface NotCounted {

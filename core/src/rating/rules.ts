@@ -87,7 +87,6 @@ const Amount = Type.Union([
 		closed
 	)
 ]);
-export type Amount = Static<typeof Amount>;
 
 /** One thing that a rating, or its recency, asks for. */
 const Requirement = Type.Object(
@@ -123,4 +122,5 @@ export const RuleSet = Type.Object(
 );
 export type RuleSet = Static<typeof RuleSet>;
 
+/** Edition 1 is the first. */
 export const RULE_EDITIONS = new Editions('hanza-rules', 1, RuleSet);
