@@ -124,8 +124,14 @@ async function look(page: Page, path: string): Promise<void> {
 		if (wide > 0) complaints.push(`${size.width}: ${wide} px wider than the screen`);
 		// What is clipped in a list of its own must not make the page go on below its end.
 		const empty = await page.evaluate(() => {
-			const end = document.querySelector('footer')?.getBoundingClientRect().bottom;
-			return end === undefined ? 0 : document.documentElement.scrollHeight - Math.round(end + scrollY);
+			// The last line of the page, wherever it is: a footer may be laid out anew only when it is asked about.
+			const ends = [...document.querySelectorAll('body *')]
+				.filter((one) => getComputedStyle(one).position === 'static')
+				.map(
+					(one) =>
+						(one.closest('footer, main') ? one.closest('footer, main')! : one).getBoundingClientRect().bottom
+				);
+			return document.documentElement.scrollHeight - Math.round(Math.max(...ends) + scrollY);
 		});
 		if (empty > MOST_EMPTY_PX) complaints.push(`${size.width}: ${empty} px of nothing below the page`);
 		for (const theme of ['light', 'dark']) {
