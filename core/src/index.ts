@@ -347,6 +347,7 @@ export {
 	TaskCard,
 	UPSET_LEVELS,
 	UPSET_LIMITS,
+	USUAL_ADDED_FT,
 	Upset,
 	UpsetDirector,
 	VeilLevel,

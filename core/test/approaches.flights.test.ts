@@ -301,6 +301,22 @@ describe('a final beyond its needles', () => {
 		expect(atMinimum(90, standard).score).toBeLessThan(atMinimum(35, standard).score);
 	});
 
+	it('is not met where the minimum is never come down to, by the standard’s own figure', () => {
+		const kept = (ft: number) => (value: number, i: number) =>
+			i < minimumAt ? Math.max(value, 480 + ft) : value;
+		const atMinimum = (ft: number, id: string) => {
+			const high = planted(track, { altitudeFt: kept(ft), indicatedAltitudeFt: kept(ft) });
+			const grade = gradeFlight(high, low, standardCatalog.get(id), trainer);
+			return { ...grade.phases.find(({ segment }) => segment === 'minimum')!, final: grade.approach!.final! };
+		};
+		expect(atMinimum(130, 'us-instrument')).toMatchObject({
+			verdict: 'not met',
+			final: { level: { reachedBeforeNm: null } }
+		});
+		expect(atMinimum(130, 'school-learning').verdict).toBe('met');
+		expect(atMinimum(200, 'school-learning').verdict).toBe('not met');
+	});
+
 	it('tells corrections that grow where the needle is sharpest from those that shrink', () => {
 		const swung = (near: number, far: number) => {
 			const half = approach!.final!.corrections!.atSeconds * track.rateHz;

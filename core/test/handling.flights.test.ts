@@ -17,6 +17,7 @@ import {
 	type TaskCard
 } from '../src/index.js';
 import { aircraftCatalog, cardCatalog } from '../../data/index.js';
+import { fault, habit } from '../src/grading/fault.js';
 import { area, trainer, us } from './shipped.js';
 import { drawn } from './synthetic.js';
 
@@ -68,6 +69,15 @@ describe('the roughness of the air', () => {
 			loadFactor: Array.from({ length: 121 }, (_, i): [number, number] => [i / 2, 1 + (i % 2 ? 0.3 : -0.3)])
 		});
 		expect(new Evidence(card, jerked, cutPhases(card, jerked)).rough).toBe(1);
+	});
+});
+
+describe('a habit', () => {
+	it('shows twice where there was the occasion, and once is a slip', () => {
+		const one = fault('bank-held', 1, 2, '', '');
+		expect(habit([one], 3)).toEqual([]);
+		expect(habit([one, one], 3)).toHaveLength(2);
+		expect(habit([one], 1)).toEqual([one]);
 	});
 });
 

@@ -174,14 +174,14 @@ interface NavigationFaultSettings {
 
 const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 	chaseCrossings: 4,
-	chaseHeadingDeg: 9,
+	chaseHeadingDeg: 12,
 	chaseSeconds: 60,
-	chaseSizeRatio: 2.3,
+	chaseSizeRatio: 1.8,
 	chaseTimeRatio: 1.7,
 	throughCutDeg: 14,
 	throughNm: 0.08,
 	muchDeg: 22,
-	muchShare: 0.3,
+	muchShare: 0.24,
 	muchTimes: 1,
 	littleShare: 0.4,
 	littleSeconds: 75,

@@ -40,8 +40,8 @@ export class Circuit {
 	) {
 		const neededNm = heightFt / (Math.tan(toRadians(STEEPEST_DEG)) * FEET_PER_NM) - WIDE_NM + LEAD_NM;
 		this.finalNm = clamp(neededNm, FINAL_NM, MOST_FINAL_NM);
-		const here = rightNm >= 0 ? 1 : -1;
-		this.side = this.allowed(here) ? here : this.allowed(-here as 1 | -1) ? (-here as 1 | -1) : here;
+		const [here, across] = rightNm >= 0 ? ([1, -1] as const) : ([-1, 1] as const);
+		this.side = !this.allowed(here) && this.allowed(across) ? across : here;
 	}
 
 	/** Whether a side of the runway is none on which nobody circles. */

@@ -157,6 +157,7 @@ function otherApproach(
 			'/minimum',
 			`must be one of ${minimaOf(approach).map(minimumKey).join(', ')} for category ${approach.category}`
 		);
+	const runway = circleTo === 'card' ? approach.circleTo?.runway : circleTo;
 	if (!area) throw new InputError('/minimum', 'must be the card’s own where its area is not to be had');
 	const {
 		start,
@@ -178,7 +179,7 @@ function otherApproach(
 				? { addedFt: approach.addedFt }
 				: {}),
 		bugStepFt,
-		...(circleTo === 'card' ? {} : { circleTo })
+		...(runway ? { circleTo: runway } : {})
 	});
 	return {
 		...card,

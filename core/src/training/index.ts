@@ -1,7 +1,13 @@
 export { type BriefQuestion } from './approach-brief.js';
 export { CardApproach, beforeThresholdNm, bestSightOf, bugOf, landedOn } from './approach.js';
 export { briefOf, isWorkedOut, type WorkedOut, workedOut } from './brief.js';
-export { approachCard, approachSpeeds, categoryOfAircraft, usualMinimum } from './builders/approach-card.js';
+export {
+	USUAL_ADDED_FT,
+	approachCard,
+	approachSpeeds,
+	categoryOfAircraft,
+	usualMinimum
+} from './builders/approach-card.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';
 export { PATTERNS, PATTERN_IDS, type PatternId } from './builders/patterns.js';
 export { RadioCardBuilder, steadyWind, type RadioSetting } from './builders/radio-card-builder.js';

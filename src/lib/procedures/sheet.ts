@@ -16,6 +16,7 @@ import {
 	solveConstantDescent,
 	solveGlidepath,
 	solveVdp,
+	USUAL_ADDED_FT,
 	stationWords,
 	type Aircraft,
 	type Area,
@@ -164,7 +165,7 @@ export function sheetOf(procedure: Procedure, setting: SheetSetting): Sheet {
 		procedure.straightIn && straight.length > 0 ? straight : own.length > 0 ? own : procedure.minima;
 	const minimum =
 		setting.minimum ?? wanted.reduce((low, one) => (one.altitudeFt < low.altitudeFt ? one : low));
-	const addedFt = minimum.kind === 'decision' ? 0 : (setting.addedFt ?? 40);
+	const addedFt = minimum.kind === 'decision' ? 0 : (setting.addedFt ?? USUAL_ADDED_FT);
 	const planned = planProcedure(procedure, {
 		area,
 		weather,

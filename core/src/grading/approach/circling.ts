@@ -6,7 +6,8 @@ import {
 	plus,
 	signedDeg,
 	times,
-	unit
+	unit,
+	type Vec2
 } from '../../base/index.js';
 import { isNotCircling } from '../../procedures/index.js';
 import type { BrokenLimit } from '../flight-limits.js';
@@ -29,14 +30,18 @@ export interface CirclingReport {
 	forbiddenSide: boolean;
 }
 
+/** Where the runway that the final leads to begins, has its middle, and ends. */
+function runwayOf({ approach: { threshold } }: ApproachFlight): { begin: Vec2; middle: Vec2; end: Vec2 } {
+	const begin = { north: threshold.northNm, east: threshold.eastNm };
+	const along = (share: number) =>
+		plus(begin, times(unit(threshold.trueDeg), (share * threshold.lengthM) / METRES_PER_NM));
+	return { begin, middle: along(0.5), end: along(1) };
+}
+
 /** Whether the nose came toward the middle of the runway, or pointed there already, in the first seconds of going around. */
 export function turnsToRunway(flight: ApproachFlight, said: number): boolean {
 	const { turnSeconds, towardDeg } = CIRCLING_RULES;
-	const { threshold } = flight.approach;
-	const middle = plus(
-		{ north: threshold.northNm, east: threshold.eastNm },
-		times(unit(threshold.trueDeg), threshold.lengthM / METRES_PER_NM / 2)
-	);
+	const { middle } = runwayOf(flight);
 	const heading = flight.column('headingDeg');
 	const offDeg = (i: number) =>
 		Math.abs(
@@ -57,28 +62,18 @@ export function circlingOf(flight: ApproachFlight): CirclingReport | null {
 	const { approach, card } = flight;
 	const part = flight.flown.find(({ phase }) => phase.segment === 'circling');
 	if (!part || approach.circlingNm === undefined) return null;
-	const { threshold } = approach;
 	// Protected is what lies within the radius of either threshold.
-	const along = (threshold.trueDeg * Math.PI) / 180;
-	const nm = threshold.lengthM / METRES_PER_NM;
-	const other = {
-		northNm: threshold.northNm + nm * Math.cos(along),
-		eastNm: threshold.eastNm + nm * Math.sin(along)
-	};
-	const middle = {
-		northNm: (threshold.northNm + other.northNm) / 2,
-		eastNm: (threshold.eastNm + other.eastNm) / 2
-	};
+	const { begin, middle, end } = runwayOf(flight);
 	let [farthestNm, lowestFt, forbiddenSide] = [0, Infinity, false];
 	// Whoever comes from outside, or over the side that is not used, has to come in first; a minute is enough for it.
 	let [wasInside, wasAllowed] = [false, false];
 	const given = flight.after(part.from, CIRCLING_RULES.circlingSeconds);
 	for (let i = part.from; i < part.to; i++) {
-		const away = ({ northNm, eastNm }: { northNm: number; eastNm: number }) => ({
-			north: flight.north[i]! - northNm,
-			east: flight.east[i]! - eastNm
+		const away = ({ north, east }: Vec2) => ({
+			north: flight.north[i]! - north,
+			east: flight.east[i]! - east
 		});
-		const outNm = Math.min(length(away(threshold)), length(away(other)));
+		const outNm = Math.min(length(away(begin)), length(away(end)));
 		wasInside ||= outNm <= approach.circlingNm;
 		if (wasInside || i > given) farthestNm = Math.max(farthestNm, outNm);
 		lowestFt = Math.min(lowestFt, flight.altitude[i]!);

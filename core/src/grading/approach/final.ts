@@ -32,7 +32,6 @@ interface LevelReport {
 	atSeconds: number;
 	meanFt: number;
 	lowestFt: number;
-	highestFt: number;
 }
 
 /** The point from which the descent to the threshold begins, NM before it; where level flight had begun, and was left. */
@@ -66,31 +65,23 @@ export function finalOf(flight: ApproachFlight): FinalReport | null {
 	return { level, visualDescent: visualDescentOf(flight, level), corrections: correctionsOf(flight) };
 }
 
-/** The first sample at which something was said; −1 where nothing was. */
-function saidAt(flight: ApproachFlight): number {
-	if (!flight.has('decision')) return -1;
-	const said = flight.column('decision');
-	return flight.first(0, flight.track.length, 0.1, (i) => said[i] !== DECISION.none);
-}
-
 function levelOf(flight: ApproachFlight): LevelReport | null {
 	const { minimum, addedFt } = flight.approach;
 	if (minimum.kind !== 'descent') return null;
-	const { from } = flight.final!;
-	const said = saidAt(flight);
-	const { to } = flight.final!;
+	const { from, to } = flight.final!;
+	const { said } = flight;
 	const end = said > from ? Math.min(said, to) : to;
 	// Before the missed approach point whoever has seen, or goes around, need not have come down to it.
 	const early = said >= 0 && flight.pastMissedNm(said) < -FINAL_RULES.earlyNm;
 	const above = (i: number) => flight.altitude[i]! - minimum.altitudeFt;
 	const reached = flight.first(from, end, FINAL_RULES.nearSeconds, (i) => above(i) <= FINAL_RULES.nearFt);
 	if (reached < 0 && (early || end < flight.after(from, 20))) return null;
-	const begun = reached < 0 ? Math.max(from, end - 1) : reached;
-	let [sum, lowest, highest] = [0, Infinity, -Infinity];
+	// Where it was not, the last seconds say how far above it the final ended.
+	const begun = reached < 0 ? Math.max(from, flight.after(end, -FINAL_RULES.nearSeconds)) : reached;
+	let [sum, lowest] = [0, Infinity];
 	for (let i = begun; i < end; i++) {
 		sum += above(i);
 		lowest = Math.min(lowest, above(i));
-		highest = Math.max(highest, above(i));
 	}
 	const count = end - begun;
 	if (count <= 0) return null;
@@ -99,8 +90,7 @@ function levelOf(flight: ApproachFlight): LevelReport | null {
 		reachedBeforeNm: reached < 0 ? null : flight.beforeNm(reached),
 		atSeconds: flight.timeOf(begun),
 		meanFt: sum / count,
-		lowestFt: lowest,
-		highestFt: highest
+		lowestFt: lowest
 	};
 }
 
@@ -123,7 +113,7 @@ function visualDescentOf(flight: ApproachFlight, level: LevelReport | null): Vis
 		if (error instanceof InfeasibleError) return null;
 		throw error;
 	}
-	const said = saidAt(flight);
+	const { said } = flight;
 	const goesOn = said >= 0 && flight.column('decision')[said] === DECISION.continue;
 	const left = goesOn
 		? flight.first(
@@ -158,7 +148,7 @@ function correctionsOf(flight: ApproachFlight): CorrectionsReport | null {
 		3,
 		(i) => Math.abs(flight.shares(path, i).right) < FINAL_RULES.onShare
 	);
-	const said = saidAt(flight);
+	const { said } = flight;
 	const end = said > from ? Math.min(said, to) : to;
 	if (begun < 0) return null;
 	const half = (begun + end) >> 1;
@@ -186,7 +176,7 @@ export function levelVerdict(
 	aboveFt: number
 ): { met: boolean; lost: number } | null {
 	if (!level) return null;
-	if (level.reachedBeforeNm === null) return { met: false, lost: 60 };
+	if (level.reachedBeforeNm === null && level.meanFt > aboveFt) return { met: false, lost: 60 };
 	// So far above what was chosen as the mean was: half of the tolerance costs nothing.
 	const over = Math.max(0, Math.abs(level.meanFt - level.wantedFt) - aboveFt / 2);
 	return { met: level.meanFt <= aboveFt, lost: Math.min(40, (over / aboveFt) * 40) };
@@ -210,7 +200,7 @@ function levelSentence(level: LevelReport | null): Sentence[] {
 			{
 				atSeconds,
 				tone: 'mind',
-				text: `You never came down to the minimum: still ${feet(lowestFt)} above it at the end of the final.`
+				text: `You never came down to the minimum: still ${feet(meanFt)} above it at the end of the final.`
 			}
 		];
 	return [

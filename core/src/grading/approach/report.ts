@@ -157,7 +157,7 @@ function decisionOf(flight: ApproachFlight): DecisionReport | null {
 	const { final } = flight;
 	if (!final || !flight.has('decision')) return null;
 	const said = flight.column('decision');
-	const first = flight.first(0, flight.track.length, 0.1, (i) => said[i]! !== DECISION.none);
+	const first = flight.said;
 	if (!minimum && first < 0) return null;
 	const comes = minimum?.from ?? final.to - 1;
 	const when = first < 0 ? Math.min(flight.track.length - 1, flight.after(comes, 10)) : first;

@@ -1,3 +1,4 @@
+import { DECISION } from '../../aircraft/index.js';
 import { clamp, formatClock, meanOf, rightOf } from '../../base/index.js';
 import { glideShare, scaleShare, alongCourse, placeOn, type CoursePath } from '../../paths/index.js';
 import type { Sight } from '../../procedures/index.js';
@@ -74,6 +75,13 @@ export class ApproachFlight {
 					: Math.min(this.track.length, Math.round(endSeconds * this.rateHz) + 1),
 			ended: endSeconds !== null
 		}));
+	}
+
+	/** The sample at which something was first said; −1 where nothing was, or it was not recorded. */
+	get said(): number {
+		if (!this.has('decision')) return -1;
+		const words = this.column('decision');
+		return this.first(0, this.track.length, 0.1, (i) => words[i] !== DECISION.none);
 	}
 
 	/** From the first sample of the final to the decision, or as far as it was flown. */

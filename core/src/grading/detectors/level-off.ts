@@ -23,10 +23,11 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const target = after?.targets.altitudeFt?.value;
 		if (!asked || target === undefined || after?.targets.verticalSpeedFpm) return;
 		// Who levels off too early may never come to the altitude.
-		const ended = time.endSeconds !== null;
+		const { endSeconds } = time;
+		const ended = endSeconds !== null;
 		const sign = Math.sign(asked);
 		const start = indexAt(track, time.startSeconds);
-		const end = ended ? indexAt(track, time.endSeconds!) : track.length - 1;
+		const end = ended ? indexAt(track, endSeconds) : track.length - 1;
 		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts.
 		const rates = Float64Array.from(
 			rate.subarray(start, start + Math.ceil((end - start) / 2)),

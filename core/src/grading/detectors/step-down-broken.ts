@@ -1,9 +1,8 @@
 import { ApproachFlight } from '../approach/stretch.js';
 import type { Evidence } from '../evidence.js';
-import { fault, type Fault } from '../fault.js';
+import { fault, ROUGH_AIR, type Fault } from '../fault.js';
 
-/** From this roughness on a dip of less than so long is the air's, s. */
-const ROUGH = 1.1;
+/** In rough air a dip of less than so long is the air's, s. */
 const DIP_SECONDS = 25;
 
 /** Below the published altitude before its fix has been passed. */
@@ -17,12 +16,12 @@ export function stepDownBroken(evidence: Evidence): Fault[] {
 		if (floorFt === undefined || phase.after || segment === 'minimum') return [];
 		if (floorFt === flight.approach.minimum.altitudeFt) return [];
 		const slack = segment === 'final' ? floorBelowFt : earlyFloorBelowFt;
-		const first = flight.first(from, to, floorSeconds, (i) => flight.altitude[i]! < floorFt - slack);
+		const below = (i: number) => flight.altitude[i]! < floorFt - slack;
+		const first = flight.first(from, to, floorSeconds, below);
 		if (first < 0) return [];
 		// In gusts a dip that is come back from at once is a matter of the altitude, not of the fix.
-		const below = (i: number) => flight.altitude[i]! < floorFt - slack;
-		const stayed = flight.first(from, to, DIP_SECONDS, below) >= 0 || below(to - 1);
-		if (evidence.rough > ROUGH && !stayed) return [];
+		const stayed = () => below(to - 1) || flight.first(from, to, DIP_SECONDS, below) >= 0;
+		if (evidence.rough > ROUGH_AIR && !stayed()) return [];
 		let lowest = first;
 		for (let i = first; i < to; i++) if (flight.altitude[i]! < flight.altitude[lowest]!) lowest = i;
 		return [

@@ -69,13 +69,15 @@ export function twoChanges({ card, track, times, settings, rough }: Evidence): F
 		const together = changes
 			.slice(i)
 			.filter((other) => other.start - first.start <= settings.togetherSeconds * track.rateHz);
-		const kinds = [...new Set(together.map((change) => change.kind))];
-		if (kinds.length < 2) continue;
-		// Nose and wings are moved by the air too: in rough air, without the throttle, only large changes tell.
-		const clear = (kind: Change['kind']) =>
+		const made = [...new Set(together.map((change) => change.kind))];
+		// Nose and wings are moved by the air too: in rough air only large changes tell, or a nose together with the throttle.
+		const tells = (kind: Change['kind']) =>
+			rough <= ROUGH_AIR ||
+			kind === 'power' ||
+			(kind === 'pitch' && made.includes('power')) ||
 			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR);
-		const tells = kinds.includes('power') ? !kinds.includes('bank') || clear('bank') : kinds.every(clear);
-		if (rough > ROUGH_AIR && !tells) continue;
+		const kinds = made.filter(tells);
+		if (kinds.length < 2) continue;
 		const startSeconds = track.timeOf(first.start);
 		if (kinds.every((kind) => allowedAt(card, times, startSeconds).includes(kind))) continue;
 		const end = Math.max(...together.map((change) => change.end));

@@ -40,7 +40,7 @@ interface ApproachSetting {
 }
 
 /** How much above a descent minimum one levels off, where nothing else is said, ft. */
-const USUAL_ADDED_FT = 40;
+export const USUAL_ADDED_FT = 40;
 /** Before the first fix that a flight begins, NM. */
 const BEGIN_NM = 2.5;
 /** A path by angle counts as met when its needle has come within this of the middle, from above. */

@@ -6,6 +6,7 @@
 		GUIDANCE_NAMES,
 		minimaOf,
 		minimumKey,
+		USUAL_ADDED_FT,
 		type Conditions,
 		type Minimum
 	} from '@hanza/core';
@@ -75,7 +76,7 @@
 		const chosen = minimaOf(approach).find((one) => minimumKey(one) === minimum) ?? approach.minimum;
 		return [
 			minimumWords(chosen),
-			chosen.kind === 'descent' && `level ${addedFt ?? (approach.addedFt || 40)} ft above it`,
+			chosen.kind === 'descent' && `level ${addedFt ?? (approach.addedFt || USUAL_ADDED_FT)} ft above it`,
 			`bug in steps of ${bugStepFt} ft`,
 			circleTo !== 'card' && `circle to ${circleTo}`
 		]
