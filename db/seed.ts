@@ -16,6 +16,7 @@ import {
 import type { Knex } from 'knex';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { openDatabase } from '../src/lib/server/db.js';
+import { seedLogs } from './seed-logs.js';
 import {
 	addAssignment,
 	addChunk,
@@ -384,6 +385,7 @@ async function seed(url: string): Promise<void> {
 			passwordHash
 		});
 		const now = Date.now();
+		const students: { login: string; id: string }[] = [];
 		for (const [s, person] of STUDENTS.entries()) {
 			const id = await addPerson(db, {
 				login: person.login,
@@ -392,6 +394,7 @@ async function seed(url: string): Promise<void> {
 				instructorId,
 				passwordHash
 			});
+			students.push({ login: person.login, id });
 			const student = (await findPerson(db, id))!;
 			for (const [i, flown] of person.month.entries()) {
 				const startedAt = onDay(flown.daysAgo, (s * 53 + i * 67) % 480);
@@ -417,6 +420,7 @@ async function seed(url: string): Promise<void> {
 					chosenCard: cardId
 				});
 		}
+		await seedLogs(db, instructorId, students, new Date(now).toISOString().slice(0, 10));
 		await markDemo(db);
 	} finally {
 		await db.destroy();

@@ -11,6 +11,7 @@ const SRC = join(root, 'core/src');
 const FOLDERS = [
 	'base',
 	'rating',
+	'log',
 	'navigation',
 	'world',
 	'aircraft',

@@ -15,9 +15,19 @@ const PAGES = {
 		'/library/standards',
 		'/practice/faults/late-level-off',
 		'/bench/hold',
-		'/help/holds'
+		'/help/holds',
+		'/library/rules'
 	],
-	'Ilse Varnholm': ['/today', '/record', '/record/faults', '/practice/drills', '/practice/drills/primary']
+	'Ilse Varnholm': [
+		'/today',
+		'/record',
+		'/record/faults',
+		'/log/own',
+		'/log/own/rating',
+		'/log/own/import',
+		'/practice/drills',
+		'/practice/drills/primary'
+	]
 };
 const KB = 1024;
 const rows = [];
@@ -97,6 +107,65 @@ async function setByKeys() {
 	return (Date.now() - began) / 1000;
 }
 
+/** The sheet of a procedure drawn for another wind, with layout: ms of the page's thread, each of so many times. */
+async function sheetRedrawn(times = 60) {
+	const page = await enterAs('Harun Aldbeck');
+	await page.goto(`${address}/library/procedures/ves-vor-dme-28`, { waitUntil: 'networkidle' });
+	await page.getByRole('slider', { name: 'Wind speed' }).focus();
+	const took = await page.evaluate(async (count) => {
+		const slider = document.activeElement;
+		const sheet = document.querySelector('[data-testid=procedure-sheet]');
+		const all = [];
+		for (let i = 0; i < count; i++) {
+			const before = sheet.textContent;
+			const began = performance.now();
+			const key = i % 40 < 20 ? 'ArrowRight' : 'ArrowLeft';
+			slider.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+			await Promise.resolve();
+			await Promise.resolve();
+			sheet.getBoundingClientRect();
+			const ms = performance.now() - began;
+			if (sheet.textContent !== before) all.push(ms);
+			await new Promise(requestAnimationFrame);
+		}
+		return all;
+	}, times);
+	await page.context().close();
+	return took.sort((a, b) => a - b);
+}
+
+/** A file of 20,000 rows into a log: s until it is read, s until it is taken, and the longest that the page stood still, ms. */
+async function importMany(count = 20_000) {
+	const page = await enterAs('Mirja Toft-Hale');
+	await page.goto(`${address}/log/own/import`, { waitUntil: 'networkidle' });
+	await page.evaluate(() => {
+		window.longest = 0;
+		let last = performance.now();
+		const tick = (now) => {
+			window.longest = Math.max(window.longest, now - last);
+			last = now;
+			requestAnimationFrame(tick);
+		};
+		requestAnimationFrame(tick);
+	});
+	const rows = Array.from(
+		{ length: count },
+		(_, i) =>
+			`${2000 + (i % 26)}-0${1 + (i % 9)}-1${i % 10},Ferrin 160,XVES,XOST,1:${String(i % 60).padStart(2, '0')},remark ${i}`
+	);
+	const buffer = Buffer.from(['Date,Type,From,To,Total,Remarks', ...rows].join('\n'));
+	const began = Date.now();
+	await page.locator('input[type=file]').setInputFiles({ name: 'many.csv', mimeType: 'text/csv', buffer });
+	await page.getByRole('heading', { name: `${count} of ${count} rows` }).waitFor();
+	const read = Date.now();
+	await page.getByRole('button', { name: `Take ${count} in` }).click();
+	await page.getByText(`${count} entries are in the log`).waitFor({ timeout: 120_000 });
+	const taken = Date.now();
+	const longest = await page.evaluate(() => window.longest);
+	await page.context().close();
+	return { read: (read - began) / 1000, taken: (taken - read) / 1000, longest };
+}
+
 try {
 	for (const [who, paths] of Object.entries(PAGES)) {
 		const page = await enterAs(who);
@@ -118,6 +187,16 @@ try {
 			]);
 		}
 	}
+	const sheet = await sheetRedrawn();
+	rows.push([
+		`procedure sheet redrawn for another wind, ${sheet.length} times`,
+		`median ${sheet[Math.floor(sheet.length / 2)]?.toFixed(1)} ms, 95th percentile ${sheet[Math.floor(sheet.length * 0.95)]?.toFixed(1)} ms of the page’s thread with layout`
+	]);
+	const many = await importMany();
+	rows.push([
+		'a log’s file of 20,000 rows',
+		`read and checked in ${many.read.toFixed(1)} s, taken in in ${many.taken.toFixed(1)} s; the page stood still for ${Math.round(many.longest)} ms at most`
+	]);
 	rows.push([
 		'a known card set to a known student by keys alone, with a person’s pace of typing',
 		`${(await setByKeys()).toFixed(1)} s`

@@ -233,7 +233,7 @@ rows.push([
 ]);
 
 // What bench-cockpit.mjs and bench-desk.mjs saw in the browser just before.
-for (const seen of ['.hanza/bench-cockpit.json', '.hanza/bench-desk.json'])
+for (const seen of ['.hanza/bench-cockpit.json', '.hanza/bench-desk.json', '.hanza/bench-school.json'])
 	if (existsSync(seen)) rows.push(...(JSON.parse(readFileSync(seen, 'utf8')) as [string, string][]));
 
 const table = [

@@ -1,11 +1,12 @@
 // Every schema by which the browser checks what it is given: their validators are made when the application is built.
 // "common" comes with every page; the others with what imports src/lib/contracts/ready/NAME.
 import type { TSchema } from '@sinclair/typebox';
-import { Area, RECORDING_HEADERS, TaskCard } from '@hanza/core';
+import { Area, LogEntry, RECORDING_HEADERS, TaskCard } from '@hanza/core';
 import { GamepadSetup } from '../src/lib/cockpit/controls/gamepad.js';
 import { KeySetup } from '../src/lib/cockpit/controls/keymap.js';
 import { API } from '../src/lib/contracts/api.js';
 import { BYTES, type Endpoint } from '../src/lib/contracts/endpoint.js';
+import { LOG_API } from '../src/lib/contracts/log-api.js';
 import { Waiting } from '../src/lib/drills/waiting-rounds.js';
 import { Outgoing, Sheet } from '../src/lib/tap/sheet.js';
 
@@ -21,6 +22,7 @@ export const BROWSER_SCHEMAS: Record<string, TSchema[]> = {
 	card,
 	area: [Area],
 	flight,
+	log: [LogEntry, ...Object.values(LOG_API).map(({ reply }) => reply)],
 	controls: [GamepadSetup, KeySetup],
 	tap: [Sheet, Outgoing]
 };

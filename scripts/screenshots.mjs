@@ -135,7 +135,6 @@ try {
 		}
 		return page;
 	};
-	await shot('veiled-cockpit', veiled);
 	await shot('scan-debrief', async () => {
 		const page = await veiled();
 		await page.keyboard.press('3');
@@ -152,30 +151,12 @@ try {
 		await page.waitForTimeout(500);
 		return page;
 	});
-	await shot('card-editor', async () => {
-		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/library/cards/vertical-s-c`);
-		await page.getByRole('button', { name: 'Copy to change' }).click();
-		await page.waitForURL(/cards\/[0-9a-f-]{36}/);
-		await page.getByTestId('preview').waitFor();
-		await page.waitForTimeout(500);
-		return page;
-	});
 	await shot('fault', async () => {
 		const page = await enterAs('Ilse Varnholm');
 		await page.goto(`${address}/practice/faults/fixation`);
 		await page.getByTestId('named').getByRole('button').first().click();
 		await page.waitForTimeout(2600);
 		await page.getByRole('button', { name: 'Stop' }).click();
-		return page;
-	});
-	await shot('student', async () => {
-		const page = await enterAs('Harun Aldbeck');
-		await page.goto(`${address}/students`);
-		await page.getByRole('link', { name: 'Obed Linnaker', exact: true }).click();
-		await page.waitForURL(/students\/./);
-		await page.getByRole('link', { name: 'Navigation' }).click();
-		await page.waitForTimeout(500);
 		return page;
 	});
 	/** Obed on the last mile of the card that ends under the cloud. */
@@ -229,6 +210,40 @@ try {
 		await page.waitForTimeout(600);
 		await page.keyboard.up('ArrowRight');
 		await page.waitForTimeout(1500);
+		return page;
+	});
+	await shot('log', async () => {
+		const page = await enterAs('Ilse Varnholm');
+		await page.goto(`${address}/log/own`, { waitUntil: 'networkidle' });
+		return page;
+	});
+	await shot('rating', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/students`, { waitUntil: 'networkidle' });
+		await page
+			.getByRole('row', { name: /Teo Marrask/ })
+			.getByRole('link', { name: / of \d met$/ })
+			.click();
+		await page.getByRole('button', { name: 'Try it here' }).click();
+		await page.getByText('With the flight that is tried').first().waitFor();
+		return page;
+	});
+	await shot('import', async () => {
+		const page = await enterAs('Mirja Toft-Hale');
+		await page.goto(`${address}/log/own/import`, { waitUntil: 'networkidle' });
+		const lines = [
+			'Day;Type;Reg.;From;To;Total time;PIC;XC;Hood;Safety pilot;Comments',
+			...Array.from(
+				{ length: 9 },
+				(_, i) => `${i + 3}.9.2026;Ferrin 160;X-FERA;XVES;XOST;1,5;1,5;1,5;1,2;Berit Ask;to the islands`
+			),
+			'31.9.2026;Ferrin 160;X-FERA;XVES;XVES;1,2;1,2;;;;round the field',
+			'14.9.2026;Ferrin 160;X-FERA;XVES;XVES;1,2;1,4;;;;more than all'
+		];
+		await page
+			.locator('input[type=file]')
+			.setInputFiles({ name: 'my-old-log.csv', mimeType: 'text/csv', buffer: Buffer.from(lines.join('\n')) });
+		await page.getByText(/rows can be taken/).waitFor();
 		return page;
 	});
 	await shot('approach-debrief', async () => {

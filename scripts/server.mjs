@@ -5,6 +5,8 @@ const port = Number(process.env.PORT ?? 4310);
 const host = process.env.HOST ?? '127.0.0.1';
 // Behind no proxy the request itself says how it came; forms are checked against that origin.
 process.env.PROTOCOL_HEADER ??= 'x-forwarded-proto';
+// A whole record with its flights comes in one form.
+process.env.BODY_SIZE_LIMIT ??= '64M';
 const trusted = process.env.TRUST_PROXY === '1';
 const { handler } = await import('../build/handler.js');
 

@@ -21,12 +21,16 @@ export const handle: Handle = async ({ event, resolve }) => {
 
 export const handleError: HandleServerError = ({ error, event, status }) => {
 	if (status === 404) return { message: 'There is nothing here, or it is not yours.' };
-	// Only the name and code: a message of the database may carry what somebody entered.
-	const { name, code } = error as { name?: string; code?: string };
+	// Only the name, code and place: a message of the database may carry what somebody entered.
+	const { name, code, stack } = error as { name?: string; code?: string; stack?: string };
 	log.error({
 		route: event.route.id,
 		name,
 		code,
+		at: stack
+			?.split('\n')
+			.filter((line) => line.trimStart().startsWith('at '))
+			.slice(0, 6),
 		message: error instanceof HanzaError ? error.message : undefined
 	});
 	return { message: 'Something went wrong on our side. What you entered or flew is kept; try again.' };

@@ -30,13 +30,55 @@ export {
 	unit as unitVector
 } from './base/index.js';
 export {
+	DEVICES,
+	NUMBER_FIELDS,
 	RULE_EDITIONS,
+	RULE_FLAGS,
 	RatingEntry,
 	RatingEntryInput,
 	RuleSet,
+	bestFlight,
+	checkDay,
+	dayNumber,
+	dayOf,
 	entryOf,
-	ratingState
+	isAircraft,
+	paceOf,
+	ratingState,
+	readRules,
+	type Condition,
+	type FlightPlan,
+	type NumberField,
+	type Pace,
+	type RatingState
 } from './rating/index.js';
+export {
+	LOG_COLUMNS,
+	LOG_DEVICES,
+	LogEntry,
+	addedTotals,
+	cellsOf,
+	emptyEntry,
+	formatApproaches,
+	formatMinutes,
+	fromCell,
+	guessColumns,
+	nextEntry,
+	problemsOfEntry,
+	ratingEntryOf,
+	readDay,
+	readMinutes,
+	readRow,
+	readTyped,
+	toCell,
+	totalsOf,
+	type ColumnMap,
+	type LogDevice,
+	type LogField,
+	type LogTotals,
+	type TypedEntry,
+	typedOf
+} from './log/index.js';
 export {
 	ArcInput,
 	ArcOutput,

@@ -83,4 +83,12 @@ describe('a refusal names the place and what is allowed', () => {
 		expect(new InfeasibleError('too slow')).toBeInstanceOf(HanzaError);
 		expect(new InfeasibleError('too slow')).not.toBeInstanceOf(InputError);
 	});
+
+	it.each(['alone first', 'within first'])('reads a named schema alone and within another, %s', (order) => {
+		const named = Type.Object({ feet: Type.Number() }, { $id: `height-${order.replaceAll(' ', '-')}` });
+		const within = Type.Object({ fix: Type.String(), height: named });
+		const reads = [() => parse(named, { feet: 1 }), () => parse(within, { fix: 'A', height: { feet: 1 } })];
+		for (const read of order === 'alone first' ? reads : reads.toReversed()) expect(read).not.toThrow();
+		expect(() => parse(within, { fix: 'A', height: {} })).toThrow('/height/feet is missing');
+	});
 });

@@ -5,6 +5,7 @@ import { dirname, join, normalize, relative, sep } from 'node:path';
 export const CORE = [
 	'base',
 	'rating',
+	'log',
 	'navigation',
 	'world',
 	'aircraft',
@@ -40,6 +41,8 @@ export const LIB = {
 	drills: SHARED,
 	students: [...SHARED, 'help'],
 	set: [...SHARED, 'help'],
+	log: ['contracts', 'ui'],
+	rating: ['contracts', 'ui', 'log'],
 	tap: SHARED
 };
 

@@ -141,6 +141,7 @@ export interface Derived {
 	placesWithoutApproach: number;
 }
 
+/** Whether it flies: all else is a device. */
 export const isAircraft = (device: Device): boolean => device === 'airplane' || device === 'other-aircraft';
 
 /** @see Derived */
@@ -150,15 +151,17 @@ export function derivedOf(entry: RatingEntry): Derived {
 	const instrumentMinutes = aircraft
 		? actualMinutes + (safetyPilot || dualMinutes > 0 ? simulatedMinutes : 0)
 		: 0;
-	const flownAt = new Set(entry.approaches.map(({ place }) => place));
+	const { approaches, places } = entry;
+	const flownAt = places.length > 0 ? new Set(approaches.map(({ place }) => place)) : null;
 	return {
 		instrumentMinutes,
 		taughtMinutes: instrumentInstructor ? Math.min(instrumentMinutes, dualMinutes) : 0,
 		deviceMinutes: !aircraft && instrumentInstructor ? simulatedMinutes : 0,
 		picCrossCountryMinutes: Math.min(entry.picMinutes, entry.crossCountryMinutes),
 		approachCount: entry.approaches.length,
-		approachKinds: new Set(entry.approaches.map(({ kind }) => kind)).size,
+		approachKinds:
+			approaches.length < 2 ? approaches.length : new Set(approaches.map(({ kind }) => kind)).size,
 		placeCount: entry.places.length,
-		placesWithoutApproach: entry.places.filter((place) => !flownAt.has(place)).length
+		placesWithoutApproach: flownAt ? places.filter((place) => !flownAt.has(place)).length : 0
 	};
 }

@@ -7,7 +7,7 @@ import {
 	type Device,
 	type RatingEntry
 } from './entry.js';
-import type { Condition, NumberField, Requirement, RuleSet, SimpleCondition, Sum } from './rules.js';
+import type { Condition, NumberField, Requirement, RuleSet, Sum } from './rules.js';
 
 /** An entry that does not count for a requirement, and why, in words. */
 interface NotCounted {
@@ -35,14 +35,14 @@ interface RequirementState {
 }
 
 /** How the requirements of a rule set stand. */
-interface RatingState {
+export interface RatingState {
 	rules: { id: string; name: string; source: string; edition: string };
 	asOf: string;
 	requirements: RequirementState[];
 }
 
-type Node = Sum | { plus: Node[]; cap?: number } | { greatest: Node[] };
-interface Known {
+export type Node = Sum | { plus: Node[]; cap?: number } | { greatest: Node[] };
+export interface KnownEntry {
 	entry: RatingEntry;
 	derived: Derived;
 }
@@ -91,30 +91,49 @@ const FIELD_WORDS: Record<NumberField, string> = {
 	placesWithoutApproach: 'places without an approach'
 };
 
-const numberOf = ({ entry, derived }: Known, field: NumberField): number =>
+const numberOf = ({ entry, derived }: KnownEntry, field: NumberField): number =>
 	field in derived ? derived[field as keyof Derived] : (entry[field as keyof RatingEntry] as number);
 
-const holdsOf = (known: Known, condition: SimpleCondition): boolean => {
-	if ('device' in condition) return condition.device.includes(known.entry.device);
-	if ('flag' in condition) return known.entry[condition.flag] === (condition.is ?? true);
-	const value = numberOf(known, condition.field);
-	return 'atLeast' in condition ? value >= condition.atLeast : value <= condition.atMost;
-};
-const isMet = (known: Known, condition: Condition): boolean =>
-	'any' in condition
-		? condition.any.some((all) => all.every((one) => holdsOf(known, one)))
-		: holdsOf(known, condition);
+type Predicate = (known: KnownEntry) => boolean;
+
+/** A condition as a function: a long log asks it thousands of times. */
+function predicateOf(condition: Condition): Predicate {
+	if ('any' in condition) {
+		const ways = condition.any.map((all) => all.map(predicateOf));
+		return (known) => ways.some((all) => all.every((holds) => holds(known)));
+	}
+	if ('device' in condition) {
+		const devices = new Set(condition.device);
+		return ({ entry }) => devices.has(entry.device);
+	}
+	if ('flag' in condition) {
+		const { flag, is = true } = condition;
+		return ({ entry }) => entry[flag] === is;
+	}
+	const { field } = condition;
+	if ('atLeast' in condition) return (known) => numberOf(known, field) >= condition.atLeast;
+	return (known) => numberOf(known, field) <= condition.atMost;
+}
+const predicates = new WeakMap<Condition, Predicate>();
+function isMet(known: KnownEntry, condition: Condition): boolean {
+	let holds = predicates.get(condition);
+	if (!holds) {
+		holds = predicateOf(condition);
+		predicates.set(condition, holds);
+	}
+	return holds(known);
+}
 
 /** Why a condition is not met, in words. */
-function whyNot(known: Known, condition: Condition): string {
+function whyNot(known: KnownEntry, condition: Condition): string {
 	if ('any' in condition) {
 		// The way that it is nearest to says most.
 		const nearest = condition.any.toSorted(
-			(a, b) => b.filter((one) => holdsOf(known, one)).length - a.filter((one) => holdsOf(known, one)).length
+			(a, b) => b.filter((one) => isMet(known, one)).length - a.filter((one) => isMet(known, one)).length
 		)[0]!;
 		return whyNot(
 			known,
-			nearest.find((one) => !holdsOf(known, one))!
+			nearest.find((one) => !isMet(known, one))!
 		);
 	}
 	if ('device' in condition) {
@@ -131,7 +150,7 @@ function whyNot(known: Known, condition: Condition): string {
 }
 
 /** Why an entry gives nothing of a field. */
-function nothingOf(known: Known, field: NumberField): string {
+function nothingOf(known: KnownEntry, field: NumberField): string {
 	const { simulatedMinutes, actualMinutes, instrumentInstructor, device } = known.entry;
 	const simulatedOnly = isAircraft(device) && simulatedMinutes > 0 && actualMinutes === 0;
 	if ((field === 'instrumentMinutes' || field === 'taughtMinutes') && known.derived.instrumentMinutes === 0)
@@ -143,29 +162,81 @@ function nothingOf(known: Known, field: NumberField): string {
 
 const isSum = (node: Node): node is Sum => 'sum' in node;
 
-function worthOf(node: Node, inWindow: readonly number[], known: readonly Known[]): Worth {
+/**
+ * A log by columns: for each condition whether each entry meets it, for each sum what each entry gives. The same
+ * conditions stand in many sums, and a long log asks each of them once.
+ */
+class Columns {
+	private readonly met = new Map<string, Uint8Array>();
+	private readonly given = new Map<Sum, Float64Array>();
+
+	constructor(readonly known: readonly KnownEntry[]) {}
+
+	metOf(condition: Condition): Uint8Array {
+		const name = JSON.stringify(condition);
+		let column = this.met.get(name);
+		if (!column) {
+			column = Uint8Array.from(this.known, (one) => Number(isMet(one, condition)));
+			this.met.set(name, column);
+		}
+		return column;
+	}
+
+	givenOf(sum: Sum): Float64Array {
+		let column = this.given.get(sum);
+		if (!column) {
+			const conditions = sum.where.map((condition) => this.metOf(condition));
+			column = Float64Array.from(this.known, (one, i) =>
+				conditions.every((met) => met[i] === 1)
+					? sum.sum === 'one'
+						? 1
+						: Math.max(0, numberOf(one, sum.sum))
+					: 0
+			);
+			this.given.set(sum, column);
+		}
+		return column;
+	}
+}
+
+/** What one entry gives to a sum; 0 where it does not count. */
+export function givenTo(sum: Sum, known: KnownEntry): number {
+	if (!sum.where.every((condition) => isMet(known, condition))) return 0;
+	return sum.sum === 'one' ? 1 : Math.max(0, numberOf(known, sum.sum));
+}
+
+/** What a node comes to when its sums are known, with caps and the greatest of credits. */
+export function valueOf(node: Node, totalOf: (sum: Sum) => number): number {
+	if (isSum(node)) return Math.min(totalOf(node), node.cap ?? Infinity);
+	if ('greatest' in node) return Math.max(...node.greatest.map((one) => valueOf(one, totalOf)));
+	return Math.min(
+		node.plus.reduce((total, one) => total + valueOf(one, totalOf), 0),
+		node.cap ?? Infinity
+	);
+}
+
+function worthOf(node: Node, inWindow: readonly number[], columns: Columns): Worth {
 	if (isSum(node)) {
 		const gave = new Map<number, number>();
+		const given = columns.givenOf(node);
 		let total = 0;
 		for (const i of inWindow) {
-			const one = known[i]!;
-			if (!node.where.every((condition) => isMet(one, condition))) continue;
-			const value = node.sum === 'one' ? 1 : numberOf(one, node.sum);
-			if (value <= 0) continue;
+			const value = given[i]!;
+			if (value === 0) continue;
 			gave.set(i, value);
 			total += value;
 		}
 		return capped({ value: total, taken: 0, gave, passedOver: new Set() }, node.cap);
 	}
 	if ('greatest' in node) {
-		const all = node.greatest.map((one) => worthOf(one, inWindow, known));
+		const all = node.greatest.map((one) => worthOf(one, inWindow, columns));
 		const best = all.reduce((most, one) => (one.value > most.value ? one : most));
 		const passedOver = new Set(
 			all.flatMap((one) => (one === best ? [] : [...one.gave.keys()])).filter((i) => !best.gave.has(i))
 		);
 		return { ...best, passedOver };
 	}
-	const parts = node.plus.map((one) => worthOf(one, inWindow, known));
+	const parts = node.plus.map((one) => worthOf(one, inWindow, columns));
 	const gave = new Map<number, number>();
 	for (const part of parts) for (const [i, value] of part.gave) gave.set(i, (gave.get(i) ?? 0) + value);
 	return capped(
@@ -184,36 +255,55 @@ const capped = (worth: Worth, cap: number | undefined): Worth =>
 		? worth
 		: { ...worth, value: cap, taken: worth.taken + worth.value - cap };
 
-const sumsOf = (node: Node): Sum[] =>
+/** All sums of a node. */
+export const sumsOf = (node: Node): Sum[] =>
 	isSum(node) ? [node] : ('greatest' in node ? node.greatest : node.plus).flatMap(sumsOf);
 
+/** Of more weight than all other conditions that a sum may have. */
+const MEANT_FOR = 100;
+
 /** Why an entry counts in none of the sums: of the one that it comes nearest to, what is first not so. */
-function reasonOf(known: Known, sums: readonly Sum[]): string {
-	let [nearest, most] = [sums[0]!, -1];
-	for (const sum of sums) {
-		// The right kind of device says which sum an entry was meant for.
-		const device = sum.where.some((condition) => 'device' in condition && holdsOf(known, condition))
-			? 100
-			: 0;
-		const met = device + sum.where.filter((condition) => isMet(known, condition)).length;
-		if (met > most) [nearest, most] = [sum, met];
-	}
-	const failed = nearest.where.find((condition) => !isMet(known, condition));
-	return failed
-		? whyNot(known, failed)
-		: nearest.sum === 'one'
-			? 'nothing of it'
-			: nothingOf(known, nearest.sum);
+function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => string {
+	const asked = sums.map((sum) => ({
+		sum,
+		conditions: sum.where.map((condition) => ({
+			condition,
+			met: columns.metOf(condition),
+			// The right kind of device says which sum an entry was meant for.
+			weight: 'device' in condition ? MEANT_FOR : 1
+		}))
+	}));
+	return (entry) => {
+		let nearest = asked[0]!.sum;
+		let most = -1;
+		let failed: Condition | undefined;
+		for (const { sum, conditions } of asked) {
+			let weight = 0;
+			let first: Condition | undefined;
+			for (const one of conditions)
+				if (one.met[entry] === 1) weight += one.weight;
+				else first ??= one.condition;
+			if (weight > most) {
+				most = weight;
+				nearest = sum;
+				failed = first;
+			}
+		}
+		const known = columns.known[entry]!;
+		if (failed) return whyNot(known, failed);
+		return nearest.sum === 'one' ? 'nothing of it' : nothingOf(known, nearest.sum);
+	};
 }
 
 /** A day so many calendar months on, as the first of its month. */
-function firstOfMonth(day: string, months: number): string {
+export function firstOfMonth(day: string, months: number): string {
 	const [year, month] = day.split('-').map(Number) as [number, number];
 	const index = year * 12 + (month - 1) + months;
 	return `${String(Math.floor(index / 12)).padStart(4, '0')}-${String((index % 12) + 1).padStart(2, '0')}-01`;
 }
 
-function stateOf(requirement: Requirement, asOf: string, known: readonly Known[]): RequirementState {
+function stateOf(requirement: Requirement, asOf: string, columns: Columns): RequirementState {
+	const { known } = columns;
 	const { id, name, unit, need, amount, windowMonths } = requirement;
 	const from = windowMonths === undefined ? null : firstOfMonth(asOf, -windowMonths);
 	const inWindow: number[] = [];
@@ -224,10 +314,18 @@ function stateOf(requirement: Requirement, asOf: string, known: readonly Known[]
 		else inWindow.push(i);
 	});
 	const node = amount as Node;
-	const { value: have, taken, gave, passedOver } = worthOf(node, inWindow, known);
-	const sums = sumsOf(node);
+	const { value: have, taken, gave, passedOver } = worthOf(node, inWindow, columns);
+	const reasonOf = reasons(sumsOf(node), columns);
 	const counted = [...gave.keys()].sort((a, b) => a - b);
 	const missing = Math.max(0, need - have);
+	const notCounted: NotCounted[] = [];
+	for (let entry = 0; entry < known.length; entry++) {
+		if (gave.has(entry)) continue;
+		const reason =
+			outside.get(entry) ??
+			(passedOver.has(entry) ? 'another credit, which is greater, was taken instead' : reasonOf(entry));
+		notCounted.push({ entry, reason });
+	}
 	return {
 		id,
 		name,
@@ -237,20 +335,7 @@ function stateOf(requirement: Requirement, asOf: string, known: readonly Known[]
 		missing,
 		met: missing === 0,
 		counted,
-		notCounted: known.flatMap((one, entry) =>
-			gave.has(entry)
-				? []
-				: [
-						{
-							entry,
-							reason:
-								outside.get(entry) ??
-								(passedOver.has(entry)
-									? 'another credit, which is greater, was taken instead'
-									: reasonOf(one, sums))
-						}
-					]
-		),
+		notCounted,
 		takenByCaps: taken,
 		window: from === null ? null : { from, fallsOut: fallingOut(counted, gave, known, windowMonths!) }
 	};
@@ -260,7 +345,7 @@ function stateOf(requirement: Requirement, asOf: string, known: readonly Known[]
 function fallingOut(
 	counted: readonly number[],
 	gave: ReadonlyMap<number, number>,
-	known: readonly Known[],
+	known: readonly KnownEntry[],
 	months: number
 ): { on: string; entries: number[]; amount: number }[] {
 	const days = new Map<string, { entries: number[]; amount: number }>();
@@ -282,11 +367,11 @@ function fallingOut(
 export function ratingState(rules: RuleSet, asOf: string, entries: readonly RatingEntry[]): RatingState {
 	checkDay(asOf, '/asOf');
 	checkEntries(entries);
-	const known = entries.map((entry) => ({ entry, derived: derivedOf(entry) }));
+	const columns = new Columns(entries.map((entry) => ({ entry, derived: derivedOf(entry) })));
 	const { id, name, source, edition } = rules;
 	return {
 		rules: { id, name, source, edition },
 		asOf,
-		requirements: rules.requirements.map((requirement) => stateOf(requirement, asOf, known))
+		requirements: rules.requirements.map((requirement) => stateOf(requirement, asOf, columns))
 	};
 }

@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Editions, Identifier } from '../base/index.js';
+import { Editions, Identifier, InputError } from '../base/index.js';
 import { DEVICES } from './entry.js';
 
 const closed = { additionalProperties: false } as const;
@@ -7,7 +7,7 @@ const literals = <T extends string>(values: readonly T[]) =>
 	Type.Union(values.map((value) => Type.Literal(value)));
 
 /** Numbers of an entry that rules can speak of: as entered, and as worked out (`Derived`). */
-const NUMBER_FIELDS = [
+export const NUMBER_FIELDS = [
 	'totalMinutes',
 	'picMinutes',
 	'crossCountryMinutes',
@@ -25,14 +25,21 @@ const NUMBER_FIELDS = [
 	'placeCount',
 	'placesWithoutApproach'
 ] as const;
+/** A number of an entry, as rules name it. */
 export type NumberField = (typeof NUMBER_FIELDS)[number];
 /** What is or is not so of an entry. */
-const FLAGS = ['instrumentInstructor', 'safetyPilot', 'part142', 'tracking', 'instrumentRules'] as const;
+export const RULE_FLAGS = [
+	'instrumentInstructor',
+	'safetyPilot',
+	'part142',
+	'tracking',
+	'instrumentRules'
+] as const;
 
 const number = Type.Number({ minimum: 0, maximum: 100_000_000 });
 const Simple = Type.Union([
 	Type.Object({ device: Type.Array(literals(DEVICES), { minItems: 1, maxItems: 8 }) }, closed),
-	Type.Object({ flag: literals(FLAGS), is: Type.Optional(Type.Boolean()) }, closed),
+	Type.Object({ flag: literals(RULE_FLAGS), is: Type.Optional(Type.Boolean()) }, closed),
 	Type.Object({ field: literals(NUMBER_FIELDS), atLeast: number }, closed),
 	Type.Object({ field: literals(NUMBER_FIELDS), atMost: number }, closed)
 ]);
@@ -46,8 +53,8 @@ const Condition = Type.Union([
 		closed
 	)
 ]);
+/** What an entry has to be. */
 export type Condition = Static<typeof Condition>;
-export type SimpleCondition = Static<typeof Simple>;
 
 /** A sum over entries: of a number of each, or of one for each. */
 const Sum = Type.Object(
@@ -121,6 +128,17 @@ export const RuleSet = Type.Object(
 	{ ...closed, $id: 'hanza-rules' }
 );
 export type RuleSet = Static<typeof RuleSet>;
+
+/** A rule set as it is read out of a document: of no two requirements the same identifier. @throws InputError */
+export function readRules(document: unknown): RuleSet {
+	const rules = RULE_EDITIONS.upgrade(document);
+	const seen = new Set<string>();
+	rules.requirements.forEach(({ id }, i) => {
+		if (seen.has(id)) throw new InputError(`/requirements/${i}/id`, `must be another: "${id}" stands before`);
+		seen.add(id);
+	});
+	return rules;
+}
 
 /** Edition 1 is the first. */
 export const RULE_EDITIONS = new Editions('hanza-rules', 1, RuleSet);

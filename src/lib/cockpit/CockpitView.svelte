@@ -353,7 +353,7 @@
 			<Quadrant {cockpit} {inputs} {complex} part={touch ? 'yoke' : 'all'} />
 		</div>
 
-		{#if hints}<HintNote {hints} />{/if}
+		{#if hints && !cockpit.helpShown}<HintNote {hints} />{/if}
 		<CockpitFooter {cockpit} {frame} {data} {asksWhere} {names} />
 
 		{#if frame.call}

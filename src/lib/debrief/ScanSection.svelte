@@ -51,6 +51,9 @@
 	);
 	const marks = $derived(Array.from({ length: Math.floor(scan.seconds / 30) + 1 }, (_, i) => i * 30));
 	const faulty = $derived(report.faults.filter(({ kind }) => kind !== 'emphasis'));
+	/** A long stare leaves everything else out, over and over. */
+	const FIRST_COSTS = 8;
+	let everyCost = $state(false);
 	const measures = $derived([
 		['looks', String(report.looks)],
 		['complete rounds', String(report.rounds)],
@@ -80,7 +83,7 @@
 				{/each}
 			</dl>
 			<ul class="mt-3 grid gap-1.5" data-testid="scan-costs">
-				{#each report.costs as cost (cost.fault.kind + cost.fault.instrument + cost.fault.startMs)}
+				{#each everyCost ? report.costs : report.costs.slice(0, FIRST_COSTS) as cost (cost.fault.kind + cost.fault.instrument + cost.fault.startMs)}
 					<li class="grid grid-cols-[1.2rem_1fr] gap-1">
 						<span class="text-caution" aria-hidden="true">▲</span>
 						<button class="cursor-pointer text-left hover:underline" onclick={() => onmoment(cost.atSeconds)}>
@@ -89,6 +92,11 @@
 						</button>
 					</li>
 				{/each}
+				{#if !everyCost && report.costs.length > FIRST_COSTS}
+					<li>
+						<button class="button" onclick={() => (everyCost = true)}>All {report.costs.length}</button>
+					</li>
+				{/if}
 				{#each report.emphasis as text (text)}
 					<li class="grid grid-cols-[1.2rem_1fr] gap-1">
 						<span class="text-caution" aria-hidden="true">▲</span><span>{text}</span>

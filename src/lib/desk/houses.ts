@@ -73,7 +73,7 @@ export const HOUSES: Record<Role, readonly House[]> = {
 				{ href: '/students', text: 'All students' },
 				{ href: '/set', text: 'Set a task' }
 			],
-			also: ['/debrief', '/watch']
+			also: ['/debrief', '/watch', '/log']
 		},
 		{
 			href: '/library',
@@ -85,7 +85,8 @@ export const HOUSES: Record<Role, readonly House[]> = {
 				PROCEDURES,
 				AREAS,
 				AIRCRAFT,
-				{ href: '/library/standards', text: 'Standards' }
+				{ href: '/library/standards', text: 'Standards' },
+				{ href: '/library/rules', text: 'Rule sets' }
 			],
 			also: []
 		},
@@ -102,9 +103,11 @@ export const HOUSES: Record<Role, readonly House[]> = {
 			icon: NotebookPen,
 			rooms: [
 				{ href: '/record', text: 'What I have shown' },
+				{ href: '/log/own', text: 'Log' },
+				{ href: '/log/own/rating', text: 'Way to the rating' },
 				{ href: '/record/practice', text: 'Practice time' }
 			],
-			also: ['/debrief']
+			also: ['/debrief', '/log']
 		},
 		practice,
 		bench([CALCULATIONS, PROCEDURES, AIRCRAFT, AREAS], ['/library']),

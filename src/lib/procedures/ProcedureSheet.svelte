@@ -261,6 +261,7 @@
 	.minimum {
 		grid-area: minimum;
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 0.8rem;
 		align-content: start;
 		border-top: 2px solid var(--sheet-ink);

@@ -31,7 +31,7 @@ function valueOf(schema: TSchema, typed: string): unknown {
 }
 
 /** The files of a form are read by themselves: a form's texts only. */
-const textsOf = (form: FormData): Record<string, string> =>
+export const textsOf = (form: FormData): Record<string, string> =>
 	Object.fromEntries(
 		[...form].flatMap(([name, value]) => (typeof value === 'string' ? [[name, value]] : []))
 	);

@@ -1,12 +1,13 @@
 import type { Knex } from 'knex';
-import { areaCatalog, cardCatalog, standardCatalog } from '$data';
-import { HanzaError, type Area, type Standard, type TaskCard } from '@hanza/core';
+import { areaCatalog, cardCatalog, ruleCatalog, standardCatalog } from '$data';
+import { HanzaError, type Area, type RuleSet, type Standard, type TaskCard } from '@hanza/core';
 import {
 	findArea,
 	findAssignment,
 	findAttempt,
 	findCard,
 	findPerson,
+	findRules,
 	findStandard,
 	type Assignment,
 	type Attempt,
@@ -77,6 +78,12 @@ export async function ownStudent(db: Knex, person: Person, id: string): Promise<
 	if (person.role !== 'instructor' || !isRecordId(id)) return null;
 	const student = await findPerson(db, id);
 	return student?.role === 'student' && student.instructorId === person.id ? student : null;
+}
+
+/** A student as this person may see them: themselves, or one of their students. */
+export async function visibleStudent(db: Knex, person: Person, id: string): Promise<Person | null> {
+	if (person.role === 'student') return person.id === id ? person : null;
+	return ownStudent(db, person, id);
 }
 
 /** A task set for this very student, or set by this instructor. */
@@ -158,6 +165,27 @@ export async function ownStandard(db: Knex, person: Person, id: string): Promise
 	const saved = await findStandard(db, id);
 	const mine = saved && person.role === 'instructor' && saved.ownerId === person.id;
 	return mine && !saved.archivedAt ? saved : null;
+}
+
+/** A rule set as a person may look at it: any that ships, an instructor's own, a student's instructor's. */
+export async function visibleRules(
+	db: Knex,
+	person: Person,
+	id: string
+): Promise<{ rules: RuleSet; mine: boolean } | null> {
+	const shipped = ruleCatalog.find(id);
+	if (shipped) return { rules: shipped, mine: false };
+	const saved = await findRules(db, id);
+	if (!saved || saved.archivedAt) return null;
+	const mine = saved.ownerId === person.id;
+	return mine || saved.ownerId === person.instructorId ? { rules: saved.rules, mine } : null;
+}
+
+/** A rule set in use of this very instructor. */
+export async function ownRules(db: Knex, person: Person, id: string): Promise<RuleSet | null> {
+	const saved = await findRules(db, id);
+	const mine = saved && person.role === 'instructor' && saved.ownerId === person.id;
+	return mine && !saved.archivedAt ? saved.rules : null;
 }
 
 /** A saved area of this very instructor. */

@@ -21,7 +21,7 @@
 			class="size-4 shrink-0 text-ink-soft group-data-[state=open]:rotate-90"
 			aria-hidden="true"
 		/>
-		<span class="font-semibold whitespace-nowrap">{title}</span>
+		<span class="font-semibold {says ? 'whitespace-nowrap' : ''}">{title}</span>
 		{#if says && !open}<span class="min-w-0 grow truncate text-ink-soft">{says}</span>{/if}
 	</Collapsible.Trigger>
 	<!-- Kept in the page while folded: what was typed there belongs to the form. -->

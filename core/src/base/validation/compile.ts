@@ -1,7 +1,8 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Ajv, type ValidateFunction } from 'ajv';
 
-const options = { strict: false, discriminator: true } as const;
+// A schema with a name stands alone and within others: were its name registered, whichever is compiled second is refused.
+const options = { strict: false, discriminator: true, addUsedSchema: false } as const;
 const first = new Ajv({ ...options, allErrors: false });
 const thorough = new Ajv({ ...options, allErrors: true });
 

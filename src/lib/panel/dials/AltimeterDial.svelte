@@ -2,7 +2,7 @@
 	import Dial from './Dial.svelte';
 	import Layer from './Layer.svelte';
 	import Needle from './Needle.svelte';
-	import { place, steps } from './geometry.js';
+	import { altimeterWords, place, steps } from './geometry.js';
 
 	interface Props {
 		altimeterFt: number;
@@ -14,9 +14,6 @@
 		altitudeBugFt?: number;
 	}
 	const { altimeterFt, settingHpa, bare = false, minimumBugFt = 0, altitudeBugFt = 0 }: Props = $props();
-	const bugs = $derived(
-		`${minimumBugFt ? `, bug for the minimum ${minimumBugFt} feet` : ''}${altitudeBugFt ? `, reminder ${altitudeBugFt} feet` : ''}`
-	);
 	// One turn of the needle is a thousand feet; the counter carries the thousands.
 	const needle = $derived((altimeterFt / 1000) * 360);
 	const rounded = $derived(Math.round(altimeterFt / 20) * 20);
@@ -25,9 +22,7 @@
 	const inches = $derived((settingHpa / 33.8639).toFixed(2));
 </script>
 
-<Dial
-	label={`Altimeter ${Math.round(altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal${bugs}`}
->
+<Dial label={altimeterWords(altimeterFt, settingHpa, minimumBugFt, altitudeBugFt)}>
 	{#each steps(0, 980, 20) as value (value)}
 		{@const major = value % 100 === 0}
 		{@const a = place((value / 1000) * 360, 92)}

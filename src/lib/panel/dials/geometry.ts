@@ -32,6 +32,17 @@ export function steps(from: number, to: number, by: number): number[] {
 	return Array.from({ length: count + 1 }, (_, i) => from + i * by);
 }
 
+/** What the altimeter says, with the bugs that are set at its rim. 0 of a bug: not set. */
+export const altimeterWords = (
+	altimeterFt: number,
+	settingHpa: number,
+	minimumBugFt: number,
+	altitudeBugFt: number
+): string =>
+	`Altimeter ${Math.round(altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal` +
+	(minimumBugFt ? `, bug for the minimum ${minimumBugFt} feet` : '') +
+	(altitudeBugFt ? `, reminder ${altitudeBugFt} feet` : '');
+
 /** An attitude as a screen reader says it. */
 export const attitudeWords = (pitchDeg: number, bankDeg: number): string =>
 	`Attitude: pitch ${pitchDeg.toFixed(1)} degrees, bank ${Math.round(Math.abs(bankDeg))} degrees ${bankDeg >= 0 ? 'right' : 'left'}`;

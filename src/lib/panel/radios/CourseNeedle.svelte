@@ -29,21 +29,17 @@
 	const valid = $derived(flag !== FLAG.off);
 	const word = $derived(flag === FLAG.to ? (localizer ? 'on' : 'to') : flag === FLAG.from ? 'from' : 'off');
 	const x = $derived(100 + 78 * needle);
-	const y = $derived(62 - 40 * (glide ?? 0));
+	const y = $derived(62 - 37 * (glide ?? 0));
 	const TICKS = [-78, -62.4, -46.8, -31.2, -15.6, 15.6, 31.2, 46.8, 62.4, 78];
-	const side = $derived(
-		!valid
-			? 'no signal'
-			: Math.abs(needle) < 0.02
-				? 'centred'
-				: `${Math.abs(needle).toFixed(2)} of full scale ${needle > 0 ? 'right' : 'left'}`
-	);
+	const share = (value: number, level: string, more: string, less: string): string =>
+		Math.abs(value) < 0.02 ? level : `${Math.abs(value).toFixed(2)} of full scale ${value > 0 ? more : less}`;
+	const side = $derived(valid ? share(needle, 'centred', 'right', 'left') : 'no signal');
 	const label = $derived(
 		`${name}: course ${formatHeading(courseDeg)}, ${word}, needle ${side}` +
 			(glide === null
 				? ''
 				: glideValid
-					? `, path ${glide > 0.02 ? 'above' : glide < -0.02 ? 'below' : 'level with you'}`
+					? `, path ${share(glide, 'level with you', 'above', 'below')}`
 					: ', no path')
 	);
 </script>

@@ -2,6 +2,7 @@
 	import AirspeedDial from '../dials/AirspeedDial.svelte';
 	import AltimeterDial from '../dials/AltimeterDial.svelte';
 	import AttitudeDial from '../dials/AttitudeDial.svelte';
+	import { altimeterWords } from '../dials/geometry.js';
 	import AttitudePicture from './AttitudePicture.svelte';
 	import Coverable from '../overlays/Coverable.svelte';
 	import CourseRose from '../radios/CourseRose.svelte';
@@ -50,7 +51,7 @@
 	<div class="row-span-2 min-h-0">
 		<Coverable {...coverOf('altimeter', props)}>
 			<Tape
-				label={`Altimeter ${Math.round(panel.altimeterFt)} feet, setting ${settingHpa.toFixed(1)} hectopascal`}
+				label={altimeterWords(panel.altimeterFt, settingHpa, minimumBugFt, altitudeBugFt)}
 				title={minimumBugFt > 0 ? 'alt, ft' : 'altitude, ft'}
 				value={panel.altimeterFt}
 				window={String(Math.round(panel.altimeterFt / 10) * 10)}

@@ -226,6 +226,10 @@ export const endAttempt = (
 		return changed > 0;
 	});
 
+/** Locks a flight until the transaction ends. */
+export const lockAttempt = (trx: Knex, attemptId: string): Promise<unknown> =>
+	trx('attempts').where({ id: attemptId }).forUpdate().first('id');
+
 /** An instructor has looked at a flight; the first look counts. */
 export const markLooked = (db: Knex, attemptId: string): Promise<number> =>
 	db('attempts')

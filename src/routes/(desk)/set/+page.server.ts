@@ -12,7 +12,8 @@ export const load: PageServerLoad = (event) =>
 		return {
 			...(await taskPage(db, person)),
 			chosen: searchParams.get('student') ?? '',
-			chosenCard: searchParams.get('card') ?? ''
+			chosenCard: searchParams.get('card') ?? '',
+			chosenNote: (searchParams.get('note') ?? '').slice(0, 500)
 		};
 	});
 

@@ -34,11 +34,12 @@
 	const usualCard = () => (data.cards.find(({ kept }) => !kept) ?? data.cards[0])?.id ?? '';
 	// Another card or student in the address, as from the palette, is another one here.
 	$effect(() => {
-		const { chosen, chosenCard } = data;
+		const { chosen, chosenCard, chosenNote } = data;
 		untrack(() => {
 			if (data.students.some(({ id }) => id === chosen)) task.students = [chosen];
 			const card = data.cards.some(({ id }) => id === chosenCard) ? chosenCard : usualCard();
 			if (card && card !== task.cardId) void task.chooseCard(card);
+			if (chosenNote) task.note = chosenNote;
 		});
 	});
 	onMount(() => {

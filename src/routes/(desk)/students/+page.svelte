@@ -1,10 +1,15 @@
 <script lang="ts">
 	import Sparkline from '$lib/charts/Sparkline.svelte';
+	import { enhance } from '$app/forms';
+	import FieldError from '$lib/ui/FieldError.svelte';
+	import { refusedOf } from '$lib/ui/form.js';
 	import Term from '$lib/help/Term.svelte';
 	import { formatMoment, formatShortDay } from '$lib/ui/format.js';
 	import Table from '$lib/ui/Table.svelte';
 
-	const { data } = $props();
+	const { data, form } = $props();
+	const refused = $derived(refusedOf(form as object | null));
+	let takes = $state(false);
 	type Entry = (typeof data.entries)[number];
 	const ended = ({ last }: Entry) => last.filter(({ status }) => status !== 'flying');
 	const standing = (flight: Entry['last'][number]) => flight.overridden ?? flight.verdict;
@@ -24,7 +29,49 @@
 
 <svelte:head><title>Students · Hanza</title></svelte:head>
 
-<h1 class="mb-3">Students</h1>
+<div class="mb-3 flex flex-wrap items-center justify-between gap-3">
+	<h1>Students</h1>
+	<button class="button" onclick={() => (takes = !takes)} aria-expanded={takes}>Take a record in</button>
+</div>
+{#if takes}
+	<form
+		method="POST"
+		action="?/take"
+		enctype="multipart/form-data"
+		use:enhance={() =>
+			({ update }) =>
+				update({ reset: false })}
+		class="sheet mb-3 flex flex-wrap items-end gap-3 p-3"
+		aria-label="A record from elsewhere"
+	>
+		<label class="grid gap-0.5"
+			><span class="text-sm text-ink-soft">The file, as it was saved</span>
+			<input class="field" type="file" name="file" accept=".zip" />
+			<FieldError words={refused.errors.file} name="the file" /></label
+		>
+		<label class="grid gap-0.5"
+			><span class="text-sm text-ink-soft">Signs in as</span>
+			<input
+				class="field"
+				name="login"
+				maxlength="40"
+				autocomplete="off"
+				value={refused.entered.login ?? ''}
+			/>
+			<FieldError words={refused.errors.login} name="the name" /></label
+		>
+		<label class="grid gap-0.5"
+			><span class="text-sm text-ink-soft">First password</span>
+			<input class="field" type="password" name="password" autocomplete="new-password" />
+			<FieldError words={refused.errors.password} name="the password" /></label
+		>
+		<button class="button button-main">Take it in</button>
+		{#if refused.message}<span class="text-limit" role="alert">✕ {refused.message}</span>{/if}
+		<p class="w-full text-sm text-ink-soft">
+			It becomes a new student of yours, with log, flights, grades and remarks as they were.
+		</p>
+	</form>
+{/if}
 <Table
 	caption="Students"
 	empty="No students yet."
@@ -38,6 +85,11 @@
 			id: 'fails',
 			head: 'What fails, and since when',
 			value: (row) => row.fails.map(({ name }) => name).join(' ')
+		},
+		{
+			id: 'rating',
+			head: 'Way to the rating',
+			value: ({ rating }) => (rating.summary ? rating.summary.met / rating.summary.of : null)
 		},
 		{ id: 'set', head: 'Set', value: (row) => row.set.join(' ') },
 		{
@@ -72,6 +124,21 @@
 				{#if row.fails.length > MOST}<a class="text-sm" href="/students/{row.id}/faults"
 						>and {row.fails.length - MOST} more</a
 					>{/if}
+			</span>
+		{:else if id === 'rating'}
+			{@const { summary, waiting, isPending } = row.rating}
+			<span class="text-sm">
+				{#if summary}
+					<a href="/log/{row.id}/rating">{summary.met} of {summary.of} met</a>
+					{#if summary.missing.length > 0}<span class="block text-ink-soft"
+							>nearest: {summary.missing[0]!.toLowerCase()}</span
+						>{/if}
+					{#each summary.lapsing as { name, on } (name)}<span class="block text-caution"
+							>▲ {name.toLowerCase()} lapses {formatShortDay(on)}</span
+						>{/each}
+				{:else if isPending}<a href="/log/{row.id}/rating">is being worked out</a>
+				{:else}<span class="text-ink-soft">no log yet</span>{/if}
+				{#if waiting > 0}<a class="block" href="/log/{row.id}?which=waiting">{waiting} to confirm</a>{/if}
 			</span>
 		{:else if id === 'set'}
 			<span class="text-sm">

@@ -36,8 +36,7 @@
 			<h2 class="mt-0.5 text-xl">{next.name}</h2>
 			<p class="mt-1">{next.summary}</p>
 			{#if next.note}<p class="mt-1 text-ink-soft">
-					{#if next.instructorName}{next.instructorName}:
-					{/if}“{next.note}”
+					{next.instructorName ? `${next.instructorName}: ` : ''}“{next.note}”
 				</p>{/if}
 			{#if next.lastId}<p class="mt-1 text-sm">
 					Last time: <a href="/debrief/{next.lastId}"

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { aircraftCatalog } from '$data';
-import { formatClock, InputError, type Grade } from '@hanza/core';
+import { formatClock, InputError, NO_CONDITIONS, type Grade } from '@hanza/core';
 import {
 	addOverride,
 	addRemark,
@@ -74,7 +74,13 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		/** What the profile of an approach is laid out by. */
 		aircraft: card.approach ? (aircraftCatalog.find(card.aircraft) ?? null) : null,
 		area: grade.navigation ? await areaOf(db, card.area).catch(() => null) : null,
-		next: { name: next.card.name, why: next.why, isSet },
+		next: {
+			name: next.card.name,
+			why: next.why,
+			isSet,
+			/** The same task once more: whoever flew it has a button for that already. */
+			isAgain: next.card.id === card.id && next.conditions === NO_CONDITIONS
+		},
 		before: before ? { id: before.id, score: before.score! } : null,
 		/** The newest other flights of the same card, to be laid over this one. */
 		others: same

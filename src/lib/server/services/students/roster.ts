@@ -3,6 +3,7 @@ import { FAULT_NAMES, faultRecords } from '@hanza/core';
 import type { AttemptRow } from '$lib/contracts/views.js';
 import { lastAttempts, openAssignmentsOf, studentsOf, type Person } from '../../data/index.js';
 import { isInTheAir } from '../attempts/live.js';
+import { ratingOfStudents } from '../rating/rating.js';
 import { flightFaults } from './flight-faults.js';
 
 /** What an instructor should look at. */
@@ -95,10 +96,17 @@ export async function rosterOf(db: Knex, instructorId: string, now = new Date())
 	return entries.sort((a, b) => urgency(b) - urgency(a));
 }
 
-/** The roster as its page shows it. */
-export const rosterPage = async (db: Knex, person: Person) =>
-	(await rosterOf(db, person.id)).map(({ student, ...rest }) => ({
+/** The roster as its page shows it, with how each stands on the way to the rating. */
+export async function rosterPage(db: Knex, person: Person) {
+	const entries = await rosterOf(db, person.id);
+	const ratings = await ratingOfStudents(
+		db,
+		entries.map(({ student }) => student)
+	);
+	return entries.map(({ student, ...rest }) => ({
 		id: student.id,
 		name: student.name,
-		...rest
+		...rest,
+		rating: ratings.get(student.id)!
 	}));
+}

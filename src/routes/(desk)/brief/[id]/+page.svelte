@@ -259,11 +259,11 @@
 <h2 class="mt-6">What to fly</h2>
 <div class="sheet mt-2 overflow-x-auto">
 	<table class="table stacks">
-		<thead><tr><th>Phase</th><th>Targets</th><th>How</th></tr></thead>
+		<thead><tr><th>Phase</th><th>Targets</th><th class="w-1/2">How</th></tr></thead>
 		<tbody>
 			{#each data.card.phases as phase, i (phase.id)}
 				<tr>
-					<td class="whitespace-nowrap">{i + 1}. {phase.name}</td>
+					<td class="min-w-32">{i + 1}. {phase.name}</td>
 					<td>
 						{#each TARGET_KINDS as kind (kind)}
 							{@const target = phase.targets[kind]}

@@ -72,6 +72,7 @@
 		</div>
 		<div class="no-print flex gap-2">
 			{#if data.person.role === 'student' && attempt.assignmentId}
+				<a class="button" href="/log/own?attempt={attempt.id}">Into the log, as practice</a>
 				<FlyButton assignmentId={attempt.assignmentId} assist={attempt.assist} text="Fly it again" main />
 			{:else if data.person.role === 'instructor'}
 				<a class="button" href="/students/{data.student.id}">{data.student.name}’s record</a>
@@ -99,14 +100,15 @@
 		<p><span class="text-ink-soft">Fly next:</span> “{data.next.name}”: {data.next.why}.</p>
 		<form method="POST" action="?/next" use:enhance class="no-print">
 			{#if data.next.isSet}<span class="text-ink-soft">✓ It is set.</span>
-			{:else}<button class="button {data.mayRemark ? 'button-main' : ''}"
+			{:else if data.mayRemark || !data.next.isAgain || !attempt.assignmentId}<button
+					class="button {data.mayRemark ? 'button-main' : ''}"
 					>{data.mayRemark ? `Set it for ${data.student.name}` : 'Practise it'}</button
 				>{/if}
 		</form>
 	</div>
 
 	<div class="mt-4 grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[22rem_minmax(0,1fr)]">
-		<div class="grid content-start gap-4">
+		<div class="grid grid-cols-[minmax(0,1fr)] content-start gap-4">
 			<section class="sheet p-3">
 				<div class="flex flex-wrap items-center justify-between gap-2">
 					<h2>What happened</h2>

@@ -14,7 +14,12 @@
 
 <div class="flex flex-wrap items-center justify-between gap-3">
 	<h1>{data.student.name}</h1>
-	<a class="button button-main" href="/set?student={data.student.id}">Set a task</a>
+	<div class="flex gap-2">
+		<a class="button" href="/api/log/{data.student.id}/record" download>Save the record</a>
+		<a class="button" href="/log/{data.student.id}">Log</a>
+		<a class="button" href="/log/{data.student.id}/rating">Way to the rating</a>
+		<a class="button button-main" href="/set?student={data.student.id}">Set a task</a>
+	</div>
 </div>
 {#if data.attention.length > 0}
 	<ul class="mt-2">
