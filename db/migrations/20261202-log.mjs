@@ -67,6 +67,9 @@ export async function up(knex) {
 		);
 		t.index(['student_id', 'state', 'date', 'number']);
 	});
+	await knex.raw(
+		`create index log_entries_waiting on log_entries (student_id) where state = 'kept' and confirmed_at is null and device <> 'trainer'`
+	);
 	// One attempt is offered once.
 	await knex.raw(
 		`create unique index log_entries_attempt on log_entries (attempt_id) where attempt_id is not null and state <> 'deleted'`

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach } from 'vitest';
 import type { Knex } from 'knex';
 import { openDatabase } from '../../src/lib/server/db.js';
 import { addPerson, findPerson, type Person } from '../../src/lib/server/data/index.js';
+import { ratingsWorkedOut } from '../../src/lib/server/services/rating/rating.js';
 import { migrate } from '../../scripts/migrate.mjs';
 
 /** A real server for the tests of a file: empty tables before each test. */
@@ -14,9 +15,13 @@ export function withDatabase(): { readonly db: Knex } {
 		holder.db = openDatabase(url);
 	});
 	beforeEach(async () => {
+		await ratingsWorkedOut();
 		await holder.db.raw('truncate users, sign_in_failures, meta cascade');
 	});
-	afterAll(() => holder.db.destroy());
+	afterAll(async () => {
+		await ratingsWorkedOut();
+		await holder.db.destroy();
+	});
 	return holder;
 }
 

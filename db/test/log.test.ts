@@ -19,6 +19,7 @@ import {
 	FIRST_VIEW,
 	giveEndorsement,
 	keepCheck,
+	instructorToday,
 	keepEntry,
 	keepImport,
 	knownFile,
@@ -63,9 +64,15 @@ async function school() {
 
 describe('an entry of a log', () => {
 	it('is typed by the student, confirmed by the instructor, closed, corrected with a reason, and asks again', async () => {
-		const { teacher, student } = await school();
+		const { teacher, student, otherTeacher } = await school();
 		const id = await keep(student, student.id);
+		const toConfirm = async (person: Person) => (await instructorToday(at.db, person)).toConfirm;
+		expect(await toConfirm(teacher)).toEqual([
+			{ studentId: student.id, studentName: student.name, entries: 1 }
+		]);
+		expect(await toConfirm(otherTeacher)).toEqual([]);
 		expect(await confirmEntries(at.db, teacher, student.id, [{ id, version: 1 }])).toBe(1);
+		expect(await toConfirm(teacher)).toEqual([]);
 		expect((await entryPage(at.db, student, id)).saved.confirmedBy).toBe(teacher.name);
 		const typed = typedOf(flown({ totalMinutes: 96 }));
 		await expect(changeEntry(at.db, student, id, { version: 1, typed, reason: ' ' })).rejects.toMatchObject({

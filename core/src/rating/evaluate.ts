@@ -46,13 +46,14 @@ export interface KnownEntry {
 	entry: RatingEntry;
 	derived: Derived;
 }
-/** What a node comes to: entries with what they gave, before its caps. */
+/** What a node comes to. */
 interface Worth {
 	value: number;
 	taken: number;
-	gave: Map<number, number>;
-	/** Entries that would have given to a credit that was not taken. */
-	passedOver: Set<number>;
+	/** What each entry gave, before caps; 0 of those that do not count. */
+	gave: Float64Array;
+	/** Entries that would have given to a credit that was not taken, marked by 1. */
+	passedOver: Uint8Array | null;
 }
 
 const DEVICE_WORDS: Record<Device, string> = {
@@ -91,8 +92,9 @@ const FIELD_WORDS: Record<NumberField, string> = {
 	placesWithoutApproach: 'places without an approach'
 };
 
+const isDerived = (field: NumberField, derived: Derived): field is keyof Derived => field in derived;
 const numberOf = ({ entry, derived }: KnownEntry, field: NumberField): number =>
-	field in derived ? derived[field as keyof Derived] : (entry[field as keyof RatingEntry] as number);
+	isDerived(field, derived) ? derived[field] : entry[field];
 
 type Predicate = (known: KnownEntry) => boolean;
 
@@ -163,40 +165,76 @@ function nothingOf(known: KnownEntry, field: NumberField): string {
 const isSum = (node: Node): node is Sum => 'sum' in node;
 
 /**
- * A log by columns: for each condition whether each entry meets it, for each sum what each entry gives. The same
- * conditions stand in many sums, and a long log asks each of them once.
+ * A log by columns: for each field its numbers, for each condition whether each entry meets it, for each sum what each entry
+ * gives. The same conditions stand in many sums, and a long log asks each of them once.
  */
 class Columns {
+	private readonly numbers = new Map<NumberField, Float64Array>();
 	private readonly met = new Map<string, Uint8Array>();
 	private readonly given = new Map<Sum, Float64Array>();
 
 	constructor(readonly known: readonly KnownEntry[]) {}
 
+	numbersOf(field: NumberField): Float64Array {
+		return entryOrNew(this.numbers, field, () => {
+			const { known } = this;
+			const column = new Float64Array(known.length);
+			const first = known[0];
+			if (first && isDerived(field, first.derived))
+				for (let i = 0; i < known.length; i++) column[i] = known[i]!.derived[field];
+			else for (let i = 0; i < known.length; i++) column[i] = numberOf(known[i]!, field);
+			return column;
+		});
+	}
+
 	metOf(condition: Condition): Uint8Array {
-		const name = JSON.stringify(condition);
-		let column = this.met.get(name);
-		if (!column) {
-			column = Uint8Array.from(this.known, (one) => Number(isMet(one, condition)));
-			this.met.set(name, column);
-		}
-		return column;
+		return entryOrNew(this.met, JSON.stringify(condition), () => {
+			const { known } = this;
+			const column = new Uint8Array(known.length);
+			if ('any' in condition) {
+				for (const all of condition.any) {
+					const met = all.map((one) => this.metOf(one));
+					for (let i = 0; i < column.length; i++) if (met.every((one) => one[i] === 1)) column[i] = 1;
+				}
+				return column;
+			}
+			if ('field' in condition) {
+				const numbers = this.numbersOf(condition.field);
+				const least = 'atLeast' in condition ? condition.atLeast : -Infinity;
+				const most = 'atMost' in condition ? condition.atMost : Infinity;
+				for (let i = 0; i < column.length; i++)
+					column[i] = Number(numbers[i]! >= least && numbers[i]! <= most);
+				return column;
+			}
+			const holds = predicateOf(condition);
+			for (let i = 0; i < column.length; i++) column[i] = Number(holds(known[i]!));
+			return column;
+		});
 	}
 
 	givenOf(sum: Sum): Float64Array {
-		let column = this.given.get(sum);
-		if (!column) {
-			const conditions = sum.where.map((condition) => this.metOf(condition));
-			column = Float64Array.from(this.known, (one, i) =>
-				conditions.every((met) => met[i] === 1)
-					? sum.sum === 'one'
-						? 1
-						: Math.max(0, numberOf(one, sum.sum))
-					: 0
-			);
-			this.given.set(sum, column);
-		}
-		return column;
+		return entryOrNew(this.given, sum, () => {
+			const column = new Float64Array(this.known.length).fill(1);
+			if (sum.sum !== 'one') {
+				const numbers = this.numbersOf(sum.sum);
+				for (let i = 0; i < column.length; i++) column[i] = Math.max(0, numbers[i]!);
+			}
+			for (const condition of sum.where) {
+				const met = this.metOf(condition);
+				for (let i = 0; i < column.length; i++) if (met[i] === 0) column[i] = 0;
+			}
+			return column;
+		});
 	}
+}
+
+function entryOrNew<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+	let value = map.get(key);
+	if (value === undefined) {
+		value = make();
+		map.set(key, value);
+	}
+	return value;
 }
 
 /** What one entry gives to a sum; 0 where it does not count. */
@@ -215,39 +253,50 @@ export function valueOf(node: Node, totalOf: (sum: Sum) => number): number {
 	);
 }
 
-function worthOf(node: Node, inWindow: readonly number[], columns: Columns): Worth {
+function worthOf(node: Node, isInWindow: Uint8Array, columns: Columns): Worth {
 	if (isSum(node)) {
-		const gave = new Map<number, number>();
 		const given = columns.givenOf(node);
-		let total = 0;
-		for (const i of inWindow) {
-			const value = given[i]!;
-			if (value === 0) continue;
-			gave.set(i, value);
-			total += value;
+		const gave = new Float64Array(given.length);
+		let value = 0;
+		for (let i = 0; i < gave.length; i++) {
+			if (isInWindow[i] === 0) continue;
+			gave[i] = given[i]!;
+			value += given[i]!;
 		}
-		return capped({ value: total, taken: 0, gave, passedOver: new Set() }, node.cap);
+		return capped({ value, taken: 0, gave, passedOver: null }, node.cap);
 	}
 	if ('greatest' in node) {
-		const all = node.greatest.map((one) => worthOf(one, inWindow, columns));
+		const all = node.greatest.map((one) => worthOf(one, isInWindow, columns));
 		const best = all.reduce((most, one) => (one.value > most.value ? one : most));
-		const passedOver = new Set(
-			all.flatMap((one) => (one === best ? [] : [...one.gave.keys()])).filter((i) => !best.gave.has(i))
+		const others = all.filter((one) => one !== best);
+		const passedOver = Uint8Array.from(best.gave, (value, i) =>
+			Number(value === 0 && others.some(({ gave }) => gave[i] !== 0))
 		);
 		return { ...best, passedOver };
 	}
-	const parts = node.plus.map((one) => worthOf(one, inWindow, columns));
-	const gave = new Map<number, number>();
-	for (const part of parts) for (const [i, value] of part.gave) gave.set(i, (gave.get(i) ?? 0) + value);
+	const parts = node.plus.map((one) => worthOf(one, isInWindow, columns));
+	const sum = (read: (part: Worth) => number) => parts.reduce((total, part) => total + read(part), 0);
+	const several = parts.filter(({ passedOver }) => passedOver !== null);
 	return capped(
 		{
-			value: parts.reduce((sum, { value }) => sum + value, 0),
-			taken: parts.reduce((sum, { taken }) => sum + taken, 0),
-			gave,
-			passedOver: new Set(parts.flatMap(({ passedOver }) => [...passedOver]))
+			value: sum(({ value }) => value),
+			taken: sum(({ taken }) => taken),
+			gave: addedUp(parts.map(({ gave }) => gave)),
+			passedOver:
+				several.length === 0
+					? null
+					: Uint8Array.from(isInWindow, (_, i) =>
+							Number(several.some(({ passedOver }) => passedOver![i] === 1))
+						)
 		},
 		node.cap
 	);
+}
+
+function addedUp(columns: readonly Float64Array[]): Float64Array {
+	const total = columns[0]!.slice();
+	for (const column of columns.slice(1)) for (let i = 0; i < total.length; i++) total[i]! += column[i]!;
+	return total;
 }
 
 const capped = (worth: Worth, cap: number | undefined): Worth =>
@@ -264,34 +313,31 @@ const MEANT_FOR = 100;
 
 /** Why an entry counts in none of the sums: of the one that it comes nearest to, what is first not so. */
 function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => string {
-	const asked = sums.map((sum) => ({
-		sum,
-		conditions: sum.where.map((condition) => ({
-			condition,
-			met: columns.metOf(condition),
-			// The right kind of device says which sum an entry was meant for.
-			weight: 'device' in condition ? MEANT_FOR : 1
-		}))
-	}));
+	// Arrays side by side: this is asked of every entry that does not count.
+	const mets = sums.map(({ where }) => where.map((condition) => columns.metOf(condition)));
+	// The right kind of device says which sum an entry was meant for.
+	const weights = sums.map(({ where }) => where.map((condition) => ('device' in condition ? MEANT_FOR : 1)));
 	return (entry) => {
-		let nearest = asked[0]!.sum;
+		let nearest = 0;
 		let most = -1;
-		let failed: Condition | undefined;
-		for (const { sum, conditions } of asked) {
+		let failed = -1;
+		for (let n = 0; n < mets.length; n++) {
+			const met = mets[n]!;
 			let weight = 0;
-			let first: Condition | undefined;
-			for (const one of conditions)
-				if (one.met[entry] === 1) weight += one.weight;
-				else first ??= one.condition;
+			let first = -1;
+			for (let c = 0; c < met.length; c++)
+				if (met[c]![entry] === 1) weight += weights[n]![c]!;
+				else if (first === -1) first = c;
 			if (weight > most) {
 				most = weight;
-				nearest = sum;
+				nearest = n;
 				failed = first;
 			}
 		}
 		const known = columns.known[entry]!;
-		if (failed) return whyNot(known, failed);
-		return nearest.sum === 'one' ? 'nothing of it' : nothingOf(known, nearest.sum);
+		const { where, sum } = sums[nearest]!;
+		if (failed !== -1) return whyNot(known, where[failed]!);
+		return sum === 'one' ? 'nothing of it' : nothingOf(known, sum);
 	};
 }
 
@@ -306,25 +352,26 @@ function stateOf(requirement: Requirement, asOf: string, columns: Columns): Requ
 	const { known } = columns;
 	const { id, name, unit, need, amount, windowMonths } = requirement;
 	const from = windowMonths === undefined ? null : firstOfMonth(asOf, -windowMonths);
-	const inWindow: number[] = [];
-	const outside = new Map<number, string>();
-	known.forEach(({ entry: { date } }, i) => {
-		if (date > asOf) outside.set(i, `after ${asOf}`);
-		else if (from !== null && date < from) outside.set(i, `before ${from}, where the window begins`);
-		else inWindow.push(i);
-	});
+	const tooLate = `after ${asOf}`;
+	const tooEarly = `before ${from}, where the window begins`;
+	const isBefore = (date: string) => from !== null && date < from;
+	const isInWindow = Uint8Array.from(known, ({ entry: { date } }) => Number(date <= asOf && !isBefore(date)));
 	const node = amount as Node;
-	const { value: have, taken, gave, passedOver } = worthOf(node, inWindow, columns);
+	const { value: have, taken, gave, passedOver } = worthOf(node, isInWindow, columns);
 	const reasonOf = reasons(sumsOf(node), columns);
-	const counted = [...gave.keys()].sort((a, b) => a - b);
 	const missing = Math.max(0, need - have);
+	const counted: number[] = [];
 	const notCounted: NotCounted[] = [];
 	for (let entry = 0; entry < known.length; entry++) {
-		if (gave.has(entry)) continue;
-		const reason =
-			outside.get(entry) ??
-			(passedOver.has(entry) ? 'another credit, which is greater, was taken instead' : reasonOf(entry));
-		notCounted.push({ entry, reason });
+		if (gave[entry] !== 0) counted.push(entry);
+		else if (isInWindow[entry] === 0)
+			notCounted.push({ entry, reason: known[entry]!.entry.date > asOf ? tooLate : tooEarly });
+		else
+			notCounted.push({
+				entry,
+				reason:
+					passedOver?.[entry] === 1 ? 'another credit, which is greater, was taken instead' : reasonOf(entry)
+			});
 	}
 	return {
 		id,
@@ -344,7 +391,7 @@ function stateOf(requirement: Requirement, asOf: string, columns: Columns): Requ
 /** On which first of a month what counts today falls out. */
 function fallingOut(
 	counted: readonly number[],
-	gave: ReadonlyMap<number, number>,
+	gave: Float64Array,
 	known: readonly KnownEntry[],
 	months: number
 ): { on: string; entries: number[]; amount: number }[] {
@@ -353,7 +400,7 @@ function fallingOut(
 		const on = firstOfMonth(known[i]!.entry.date, months + 1);
 		const day = days.get(on) ?? { entries: [], amount: 0 };
 		day.entries.push(i);
-		day.amount += gave.get(i)!;
+		day.amount += gave[i]!;
 		days.set(on, day);
 	}
 	return [...days].map(([on, rest]) => ({ on, ...rest })).sort((a, b) => (a.on < b.on ? -1 : 1));

@@ -389,10 +389,10 @@ export async function waitingByStudent(
 
 /** Of several students, those with anything in their log. */
 export async function studentsWithLog(db: Knex, studentIds: readonly string[]): Promise<Set<string>> {
-	const rows: { id: string }[] = await db('log_entries')
-		.distinct('student_id as id')
-		.whereIn('student_id', studentIds)
-		.where({ state: 'kept' });
+	const rows: { id: string }[] = await db('users')
+		.select('id')
+		.whereIn('id', studentIds)
+		.whereExists(db('log_entries').whereRaw('student_id = users.id').where({ state: 'kept' }));
 	return new Set(rows.map(({ id }) => id));
 }
 

@@ -12,6 +12,7 @@
 		day.inTheAir.length +
 			day.unseen.length +
 			day.cameAgain.length +
+			day.toConfirm.length +
 			day.notBegun.length +
 			day.silent.length ===
 			0
@@ -102,6 +103,20 @@
 {/snippet}
 {@render list('Came again', day.cameAgain, ({ studentId, kind }) => `${studentId} ${kind}`, again)}
 
+{#snippet toConfirm(one: Day['toConfirm'][number])}
+	<a class="who" href="/students/{one.studentId}">{one.studentName}</a>
+	<span class="what"
+		>{one.entries}
+		{one.entries === 1 ? 'entry of the log waits' : 'entries of the log wait'} for your confirmation</span
+	>
+	<a
+		class="button"
+		href="/log/{one.studentId}?which=waiting"
+		aria-label="Look through the log of {one.studentName}">Look through</a
+	>
+{/snippet}
+{@render list('To confirm', day.toConfirm, ({ studentId }) => studentId, toConfirm)}
+
 {#snippet notBegun(task: Day['notBegun'][number])}
 	<a class="who" href="/students/{task.studentId}">{task.studentName}</a>
 	<span class="what">{task.cardName} <span class="text-sm text-ink-soft">set {days(task.days)}</span></span>
@@ -131,7 +146,7 @@
 	<p class="mt-4 text-ink-soft">
 		{day.students === 0
 			? 'No students yet.'
-			: 'Nothing waits: every flight is looked at, no fault came again, every task is begun.'}
+			: 'Nothing waits: every flight is looked at, no fault came again, every entry is confirmed, every task is begun.'}
 	</p>
 {/if}
 

@@ -320,6 +320,10 @@ export interface RosterRating {
 /** So many are worked out while one waits for the page; in a large school the rest follows after it. */
 const AT_ONCE = 8;
 const inWork = new Set<string>();
+let later: Promise<void> = Promise.resolve();
+
+/** Ends when nothing is worked out any more that a page did not wait for: before tables or pool go. */
+export const ratingsWorkedOut = (): Promise<void> => later;
 
 const workedOut = (db: Knex, studentId: string): Promise<RatingSummary> =>
 	keepSummary(db, studentId, FIRST_GOAL, async (trx, rulesId) => {
@@ -332,8 +336,6 @@ const workedOut = (db: Knex, studentId: string): Promise<RatingSummary> =>
 /** Works out one after the other what a page did not wait for. */
 async function workOutLater(db: Knex, students: readonly string[]): Promise<void> {
 	for (const id of students) {
-		if (inWork.has(id)) continue;
-		inWork.add(id);
 		try {
 			await workedOut(db, id);
 		} catch {
@@ -365,15 +367,17 @@ export async function ratingOfStudents(
 		await Promise.all(stale.slice(0, AT_ONCE).map(async (id) => [id, await workedOut(db, id)] as const))
 	);
 	const rest = stale.slice(AT_ONCE);
-	const later = new Set(rest);
-	void workOutLater(db, rest);
+	const pending = new Set(rest);
+	const asked = rest.filter((id) => !inWork.has(id));
+	for (const id of asked) inWork.add(id);
+	later = later.then(() => workOutLater(db, asked));
 	return new Map(
 		ids.map((id) => [
 			id,
 			{
 				waiting: waiting.get(id) ?? 0,
-				summary: later.has(id) ? null : (fresh.get(id) ?? goalBy.get(id)?.summary ?? null),
-				isPending: later.has(id)
+				summary: pending.has(id) ? null : (fresh.get(id) ?? goalBy.get(id)?.summary ?? null),
+				isPending: pending.has(id)
 			}
 		])
 	);

@@ -23,6 +23,7 @@ import {
 	openAssignmentsOf,
 	roundsOf,
 	studentsOf,
+	waitingByStudent,
 	type Person
 } from '../../data/index.js';
 import { found, instructedAttempt, ownStudent } from '../../policy.js';
@@ -64,10 +65,11 @@ export const trainedBy = (record: FaultRecord) => {
 export async function instructorToday(db: Knex, person: Person, now = new Date()) {
 	const students = await studentsOf(db, person.id);
 	const ids = students.map(({ id }) => id);
-	const [flights, open, newest] = await Promise.all([
+	const [flights, open, newest, waiting] = await Promise.all([
 		lastAttempts(db, ids, EACH),
 		openAssignmentsOf(db, ids),
-		newestAssignments(db, person.id)
+		newestAssignments(db, person.id),
+		waitingByStudent(db, ids)
 	]);
 	const begun = await begunAssignments(
 		db,
@@ -105,6 +107,11 @@ export async function instructorToday(db: Knex, person: Person, now = new Date()
 					};
 				});
 		}),
+		/** Entries of the log that only an instructor's word makes final. */
+		toConfirm: students
+			.map(({ id, name }) => ({ studentId: id, studentName: name, entries: waiting.get(id) ?? 0 }))
+			.filter(({ entries }) => entries > 0)
+			.sort((a, b) => b.entries - a.entries),
 		notBegun: open
 			.filter(({ id }) => !begun.has(id))
 			.map(({ id, studentId, card, createdAt }) => ({
