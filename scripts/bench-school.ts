@@ -11,7 +11,9 @@ import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
 const STUDENTS = 200;
 const ENTRIES_EACH = 200;
-const ASKED = 40;
+const ASKED = 100;
+/** A server that has run for a while, not one that has just been started; the very first is told apart. */
+const BEFORE = 20;
 const WAITING = 10;
 const LONG = 2000;
 const TODAY = new Date().toISOString().slice(0, 10);
@@ -103,11 +105,11 @@ async function everyLineKnown(): Promise<void> {
 	]);
 }
 const sized = `a school of ${STUDENTS} students and ${(STUDENTS * ENTRIES_EACH).toLocaleString('en')} entries`;
-const first = performance.now();
+const before = performance.now();
 await (await fetch(`${address}/students`, { headers: { cookie } })).arrayBuffer();
 rows.push([
 	`${sized}: first roster of a month, on a server just started`,
-	`${Math.round(performance.now() - first)} ms`
+	`${Math.round(performance.now() - before)} ms`
 ]);
 await everyLineKnown();
 for (const [what, path] of [
@@ -120,16 +122,17 @@ for (const [what, path] of [
 	['a student', `/students/${one.id}`]
 ] as const) {
 	const times: number[] = [];
-	for (let i = 0; i < ASKED; i++) {
+	for (let i = 0; i < BEFORE + ASKED; i++) {
 		const began = performance.now();
 		const reply = await fetch(address + path, { headers: { cookie }, redirect: 'manual' });
 		await reply.arrayBuffer();
 		if (reply.status !== 200) throw new Error(`${path}: ${reply.status}`);
 		times.push(performance.now() - began);
 	}
+	const [first] = times.splice(0, BEFORE);
 	rows.push([
 		`${sized}: ${what}`,
-		`median ${Math.round(percentile(times, 0.5))} ms, 95th percentile ${Math.round(percentile(times, 0.95))} ms; the first ${Math.round(times[0]!)} ms`
+		`median ${Math.round(percentile(times, 0.5))} ms, 95th percentile ${Math.round(percentile(times, 0.95))} ms; the very first ${Math.round(first!)} ms`
 	]);
 }
 await db.destroy();

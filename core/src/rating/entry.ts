@@ -108,8 +108,12 @@ export function checkDay(text: string, at: string): void {
 
 /** Entries whose parts fit into their total, on days that there are. @throws InputError naming the entry and the part. */
 export function checkEntries(entries: readonly RatingEntry[], at = '/entries'): void {
+	const days = new Set<string>();
 	entries.forEach((entry, i) => {
-		checkDay(entry.date, `${at}/${i}/date`);
+		if (!days.has(entry.date)) {
+			checkDay(entry.date, `${at}/${i}/date`);
+			days.add(entry.date);
+		}
 		for (const part of PARTS)
 			if (entry[part] > entry.totalMinutes)
 				throw new InputError(
@@ -152,7 +156,8 @@ export function derivedOf(entry: RatingEntry): Derived {
 		? actualMinutes + (safetyPilot || dualMinutes > 0 ? simulatedMinutes : 0)
 		: 0;
 	const { approaches, places } = entry;
-	const flownAt = places.length > 0 ? new Set(approaches.map(({ place }) => place)) : null;
+	const flownAt =
+		places.length > 0 && approaches.length > 0 ? new Set(approaches.map(({ place }) => place)) : null;
 	return {
 		instrumentMinutes,
 		taughtMinutes: instrumentInstructor ? Math.min(instrumentMinutes, dualMinutes) : 0,
@@ -162,6 +167,6 @@ export function derivedOf(entry: RatingEntry): Derived {
 		approachKinds:
 			approaches.length < 2 ? approaches.length : new Set(approaches.map(({ kind }) => kind)).size,
 		placeCount: entry.places.length,
-		placesWithoutApproach: flownAt ? places.filter((place) => !flownAt.has(place)).length : 0
+		placesWithoutApproach: flownAt ? places.filter((place) => !flownAt.has(place)).length : places.length
 	};
 }

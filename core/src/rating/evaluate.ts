@@ -354,8 +354,11 @@ function stateOf(requirement: Requirement, asOf: string, columns: Columns): Requ
 	const from = windowMonths === undefined ? null : firstOfMonth(asOf, -windowMonths);
 	const tooLate = `after ${asOf}`;
 	const tooEarly = `before ${from}, where the window begins`;
-	const isBefore = (date: string) => from !== null && date < from;
-	const isInWindow = Uint8Array.from(known, ({ entry: { date } }) => Number(date <= asOf && !isBefore(date)));
+	const isInWindow = new Uint8Array(known.length);
+	for (let i = 0; i < known.length; i++) {
+		const { date } = known[i]!.entry;
+		isInWindow[i] = Number(date <= asOf && (from === null || date >= from));
+	}
 	const node = amount as Node;
 	const { value: have, taken, gave, passedOver } = worthOf(node, isInWindow, columns);
 	const reasonOf = reasons(sumsOf(node), columns);

@@ -76,6 +76,7 @@
 	caption="Students"
 	empty="No students yet."
 	filterFrom={1}
+	most={25}
 	rows={data.entries}
 	href={({ id }) => `/students/${id}`}
 	columns={[
