@@ -1,4 +1,5 @@
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
 import {
 	CARD_EDITIONS,
 	checkProcedure,

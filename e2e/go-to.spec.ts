@@ -49,6 +49,33 @@ test('everything is reached by a few letters: a student, a calculation, the dark
 	await expect(page).toHaveURL(/\/bench\/reversal/);
 });
 
+test('what is typed before the list has come over a slow line is not lost; Escape gives the focus back', async ({
+	page
+}) => {
+	await enterAs(page, 'Harun Aldbeck');
+	await page.waitForLoadState('networkidle');
+	await page.route(/immutable/, async (route) => {
+		await new Promise((done) => setTimeout(done, 800));
+		await route.continue();
+	});
+	await page.keyboard.press('Control+k');
+	await page.keyboard.type('obd');
+	await page.keyboard.press('Backspace');
+	await page.keyboard.type('ed');
+	const palette = page.getByRole('dialog', { name: 'Go to' });
+	await expect(palette).toBeHidden({ timeout: 1 });
+	await page.keyboard.press('Enter');
+	await expect(page.getByRole('heading', { name: 'Obed Linnaker' })).toBeVisible();
+
+	const button = page.getByRole('button', { name: /^Go to/ });
+	await button.focus();
+	await page.keyboard.press('Enter');
+	await expect(palette).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(palette).toBeHidden();
+	await expect(button).toBeFocused();
+});
+
 test('a student finds the own tasks, and a stranger nothing', async ({ page, request }) => {
 	expect((await request.get('/api/find')).status()).toBe(401);
 	await enterAs(page, 'Obed Linnaker');

@@ -114,6 +114,7 @@ let postgres;
 let application;
 try {
 	buildIfStale();
+	check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
 	postgres = await freshDemo('test-e2e');
 	application = await startApplication(postgres.url);
 	count(

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { describe, expect, it } from 'vitest';
 import { cardCatalog } from '../../data/index.js';
 import { InfeasibleError, HanzaError, InputError, parse, problemsOf, TaskCard } from '../src/index.js';

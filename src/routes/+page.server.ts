@@ -1,5 +1,5 @@
 import { fail, redirect, type Cookies } from '@sveltejs/kit';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
 import { visitor } from '$lib/server/http.js';
 import {

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Identifier, Editions } from '../base/index.js';
 
 const positive = (description: string) => Type.Number({ exclusiveMinimum: 0, description });

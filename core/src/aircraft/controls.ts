@@ -1,4 +1,5 @@
-import { Type, type Static, type TSchema } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static, TSchema } from '@sinclair/typebox';
 import { RADIOS_AT_REST, RadioSettings } from '../world/index.js';
 import { FAILURE_KINDS } from './failures.js';
 import { INSTRUMENTS } from './instruments/instruments.js';

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import type { Instrument } from './instruments/instruments.js';
 
 /** What can fail, in the order of the bits of the recording's mask. */

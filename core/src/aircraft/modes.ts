@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { InfeasibleError } from '../base/index.js';
 import { stillAir, type Environment } from '../world/index.js';

@@ -1,4 +1,5 @@
-import { Type, type TSchema } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { TSchema } from '@sinclair/typebox';
 import { Editions, type Document } from '../base/index.js';
 import type { PhaseTarget, TargetKind } from '../training/index.js';
 import type { Segment } from '../procedures/index.js';

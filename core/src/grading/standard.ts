@@ -1,5 +1,6 @@
 import type { TargetKind } from '../training/index.js';
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Editions, Identifier, InputError } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;

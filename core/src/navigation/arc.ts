@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Direction, InputError, normalizeDeg, signedDeg, Speed, toRadians } from '../base/index.js';
 import { solveWindTriangle } from './wind-triangle.js';
 

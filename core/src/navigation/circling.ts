@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { toRadians } from '../base/index.js';
 
 const closed = { additionalProperties: false } as const;

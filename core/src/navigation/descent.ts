@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { AltitudeFt, FEET_PER_NM, InputError, toDegrees, toRadians } from '../base/index.js';
 
 const groundspeedKt = Type.Number({ exclusiveMinimum: 0, maximum: 600, description: 'kt' });

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { FEET_PER_NM, InfeasibleError, InputError, toDegrees, toRadians } from '../base/index.js';
 import { AERODROME, indicatedHeightFt } from './cold.js';
 

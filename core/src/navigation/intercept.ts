@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { InfeasibleError, Direction, normalizeDeg, rightOf, times, toRadians, unit } from '../base/index.js';
 
 /** Beyond this an intercept is none, NM; and nearer than this the aircraft is on the course. */

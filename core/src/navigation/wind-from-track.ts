@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { inverse, Matrix, QrDecomposition } from 'ml-matrix';
 import { clamp, Direction, directionDeg, InputError, length, times, unit, type Vec2 } from '../base/index.js';
 

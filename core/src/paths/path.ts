@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { arcKind, ArcPath } from './arc/path.js';
 import { courseKind, CoursePath } from './course/path.js';
 import { holdKind, HoldPath } from './hold/path.js';

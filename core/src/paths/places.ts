@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Direction, dot, InputError, normalizeDeg, rightOf, toDegrees, unit } from '../base/index.js';
 import { declinationDeg, northOf, OnPlane } from '../world/index.js';
 import { aid, closed } from './shared.js';

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 
 export const closed = { additionalProperties: false } as const;
 export const aid = Type.String({ pattern: '^[A-Z]{2,5}$', description: 'a place of the card' });

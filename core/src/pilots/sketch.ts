@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import type { Track } from '../recording/index.js';
 import type { PhaseTimes } from '../training/index.js';
 

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import type { ChannelDefinition } from '../aircraft/index.js';
 import { InputError, parse } from '../base/index.js';
 import { CHANNEL_NAMES, CHANNELS, isChannelName, RECORDING_RATE_HZ, type ChannelName } from './channels.js';

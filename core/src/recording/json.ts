@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { InputError, parse } from '../base/index.js';
 import { CHANNELS, isChannelName, type ChannelName } from './channels.js';
 import { MOST_SAMPLES } from './codec.js';

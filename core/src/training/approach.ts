@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Direction, unit } from '../base/index.js';
 import { Category } from '../navigation/index.js';
 import { Minimum, Procedure, RunwayId, SIGHTS, sightOf, type Sight } from '../procedures/index.js';
@@ -7,6 +8,9 @@ const closed = { additionalProperties: false } as const;
 const plane = Type.Number({ minimum: -200, maximum: 200, description: 'NM in the area' });
 const point = { northNm: plane, eastNm: plane };
 const miles = Type.Number({ minimum: -10, maximum: 60, description: 'NM before the threshold' });
+
+/** How much above a descent minimum one levels off, where nothing else is said, ft. */
+export const USUAL_ADDED_FT = 40;
 
 /** The parts of an approach that a card may be made of. */
 const APPROACH_PARTS = ['whole', 'final', 'steps', 'missed', 'reversal'] as const;

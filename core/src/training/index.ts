@@ -1,13 +1,7 @@
 export { type BriefQuestion } from './approach-brief.js';
-export { CardApproach, beforeThresholdNm, bestSightOf, bugOf, landedOn } from './approach.js';
+export { CardApproach, USUAL_ADDED_FT, beforeThresholdNm, bestSightOf, bugOf, landedOn } from './approach.js';
 export { briefOf, isWorkedOut, type WorkedOut, workedOut } from './brief.js';
-export {
-	USUAL_ADDED_FT,
-	approachCard,
-	approachSpeeds,
-	categoryOfAircraft,
-	usualMinimum
-} from './builders/approach-card.js';
+export { approachCard, approachSpeeds, categoryOfAircraft, usualMinimum } from './builders/approach-card.js';
 export { UPSET_LEVELS, numbersCard, patternCard, upsetCard } from './builders/cards.js';
 export { PATTERNS, PATTERN_IDS, type PatternId } from './builders/patterns.js';
 export { RadioCardBuilder, steadyWind, type RadioSetting } from './builders/radio-card-builder.js';
@@ -25,19 +19,19 @@ export {
 	limitSecondsOf,
 	mayLookOut
 } from './card.js';
+export { withConditions } from './conditioned-card.js';
 export {
 	Conditions,
 	NO_CONDITIONS,
 	minimaOf,
 	minimumKey,
 	oneStepHarder,
-	type HarderStep,
-	withConditions
+	type HarderStep
 } from './conditions.js';
 export { KNOWN_WITHIN } from './drills/numbers.js';
 export { PRIMARY } from './drills/primary.js';
-export { type DrillContext, type Question } from './drills/question.js';
-export { DRILLS, DRILL_IDS, ROUND_QUESTIONS, isRight, question, type DrillId } from './drills/registry.js';
+export { isRight, type DrillContext, type Question } from './drills/question.js';
+export { DRILLS, DRILL_IDS, ROUND_QUESTIONS, question, type DrillId } from './drills/registry.js';
 export { BOX_DAYS, LAST_BOX, chooseItems, reviewed, type ItemState } from './drills/repetition.js';
 export { eventSample } from './event-watch.js';
 export { PhaseEvent, leavesOf, type LeafEvent } from './events.js';

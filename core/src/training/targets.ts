@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { closed, seconds } from './events.js';
 
 /** What a dial shows that a phase can ask for, and the channel of the recording that shows it. */

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { AltitudeFt, METRES_PER_FT, MPS_PER_KT } from '../base/index.js';
 
 // The International Standard Atmosphere, ICAO Doc 7488: constants and the two lowest layers.

@@ -1,17 +1,10 @@
 <script lang="ts">
+	import { linkOf } from '$lib/bench/link.js';
 	import Term from '$lib/help/Term.svelte';
 	import { untrack } from 'svelte';
 	import { replaceState } from '$app/navigation';
 	import { ENTRY_REASONS, handWords, HanzaError, holdHand, signedDeg, solveHoldEntry } from '@hanza/core';
-	import {
-		inputsOf,
-		linkOf,
-		TOOL_IDS,
-		TOOLS,
-		type Answer,
-		type Tool,
-		type ToolId
-	} from '$lib/bench/tools.js';
+	import { inputsOf, TOOL_IDS, TOOLS, type Answer, type Tool, type ToolId } from '$lib/bench/tools.js';
 	import BenchDrawing from './BenchDrawing.svelte';
 	import HoldEntryDial from './HoldEntryDial.svelte';
 	import Select from '$lib/ui/Select.svelte';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { HanzaError, signedDeg } from '@hanza/core';
 import { barOf, frameOf } from './drawing.js';
-import { inputsOf, linkOf, TOOL_IDS, TOOLS, type Tool } from './tools.js';
+import { linkOf } from './link.js';
+import { inputsOf, TOOL_IDS, TOOLS, type Tool } from './tools.js';
 
 /** The inputs of a tool as its page has them, split as its solver wants them. */
 function solve(tool: Tool, change: Record<string, number | string> = {}) {

@@ -45,7 +45,3 @@ export function inputsOf(tool: Tool, query: URLSearchParams): Record<string, num
 		})
 	);
 }
-
-/** The link that holds the inputs. */
-export const linkOf = (inputs: Record<string, number | string>): string =>
-	new URLSearchParams(Object.entries(inputs).map(([id, value]) => [id, String(value)])).toString();

@@ -4,9 +4,8 @@
 	import { enhance } from '$app/forms';
 	import { formatHeading, signed, signedDeg, type BriefAnswer, type WorkedOut } from '@hanza/core';
 	import { untrack } from 'svelte';
-	import Explained from './Explained.svelte';
 	import { onward } from './onward.js';
-	import { linkOf } from '$lib/bench/tools.js';
+	import { linkOf } from '$lib/bench/link.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	interface Props {
@@ -159,12 +158,14 @@
 					{#if answer && !answer.right && answer.worked}
 						<tr>
 							<td colspan="4" class="bg-accent-soft/30">
-								<Explained
-									by={answer.worked.by}
-									link={linkOf(rounded(answer.worked.input))}
-									{ask}
-									drawn={questions.every((one) => one.tried !== null)}
-								/>
+								{#await import('./Explained.svelte') then { default: Explained }}
+									<Explained
+										by={answer.worked.by}
+										link={linkOf(rounded(answer.worked.input))}
+										{ask}
+										drawn={questions.every((one) => one.tried !== null)}
+									/>
+								{/await}
 							</td>
 						</tr>
 					{/if}

@@ -26,7 +26,7 @@
 	const wind = $derived(card.weather.windLayers[0]);
 
 	onMount(() => {
-		editor.open();
+		void editor.open();
 		return () => editor.close();
 	});
 

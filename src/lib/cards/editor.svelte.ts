@@ -12,7 +12,6 @@ import {
 	type Standard,
 	type TargetKind
 } from '@hanza/core';
-import '$lib/contracts/ready/card.js';
 import { API } from '$lib/contracts/api.js';
 import { call, CallError } from '$lib/contracts/client.js';
 import { Robots, type Flown } from '$lib/workers/robots.js';
@@ -119,6 +118,7 @@ export class CardEditor {
 	private timer: ReturnType<typeof setTimeout> | null = null;
 	private flight = 0;
 	private lastKept: string;
+	private isReady = false;
 
 	constructor(
 		readonly id: string,
@@ -146,15 +146,18 @@ export class CardEditor {
 		}
 	}
 
-	/** Begins to fly previews; in the browser only. */
-	open(): void {
+	/** Begins to fly previews; in the browser only. What a card is checked by is large: the page does not wait for it. */
+	async open(): Promise<void> {
 		this.robots = new Robots();
-		void this.fly();
+		await import('$lib/contracts/ready/card.js');
+		this.isReady = true;
+		if (this.robots) void this.fly();
 	}
 
 	close(): void {
 		if (this.timer) clearTimeout(this.timer);
 		this.robots?.close();
+		this.robots = null;
 	}
 
 	/** The card has been changed: kept in this browser at once, flown again a moment later. */
@@ -203,6 +206,7 @@ export class CardEditor {
 	}
 
 	private check(): TaskCard | null {
+		if (!this.isReady) return null;
 		try {
 			const card = parse(TaskCard, $state.snapshot(this.card));
 			this.problem = '';

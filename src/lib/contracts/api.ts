@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { Area, AssistLevel, Dwell, ResumeState, Situation, TaskCard } from '@hanza/core';
 import { BYTES, get, post, put } from './endpoint.js';
 import { InstructorCommand, PendingCommand } from './instructor-command.js';

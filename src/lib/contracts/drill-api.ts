@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { post } from './endpoint.js';
 
 const closed = { additionalProperties: false } as const;

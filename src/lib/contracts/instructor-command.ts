@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { FAILURE_KINDS, Upset } from '@hanza/core';
 
 const closed = { additionalProperties: false } as const;

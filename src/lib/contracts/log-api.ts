@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { LogEntry, LOG_COLUMNS, type LogField } from '@hanza/core';
 import { post, put } from './endpoint.js';
 

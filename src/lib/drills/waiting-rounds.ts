@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { parse } from '@hanza/core';
 import { DRILL_API } from '$lib/contracts/drill-api.js';
 import { call, CallError } from '$lib/contracts/client.js';

@@ -2,7 +2,6 @@ import {
 	NO_CONDITIONS,
 	oneStepHarder,
 	sketchOf,
-	withConditions,
 	type Aircraft,
 	type Area,
 	type Conditions,
@@ -158,9 +157,9 @@ export class TaskSetting {
 		if (!this.robots || !card || !aircraft || !area || !standard) return;
 		this.flying = true;
 		try {
-			const set = withConditions(card, $state.snapshot(this.conditions), aircraft, area);
 			const flown = await this.robots.flySteady({
-				card: set,
+				card,
+				conditions: $state.snapshot(this.conditions),
 				aircraft,
 				area,
 				standard: $state.snapshot(standard) as Standard
@@ -169,7 +168,7 @@ export class TaskSetting {
 			this.preview = {
 				sketch: sketchOf(flown.track, flown.times),
 				completed: flown.completed,
-				phases: set.phases.map(({ id, name }, i) => {
+				phases: flown.phases.map(({ id, name }, i) => {
 					const time = flown.times.find(({ phase }) => phase === i);
 					return {
 						id,

@@ -1,4 +1,5 @@
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { Dwell, SCAN_INSTRUMENTS } from '@hanza/core';
 
 /** A sheet as it lies in the browser: nothing that was tapped is lost by a reload or without a server. */

@@ -1,6 +1,7 @@
 import type {
 	Aircraft,
 	Area,
+	Conditions,
 	Fault,
 	Dwell,
 	PhaseTimes,
@@ -14,6 +15,8 @@ import type {
 export interface FlyRequest {
 	id: number;
 	card: TaskCard;
+	/** What is put on the card before it is flown. */
+	conditions?: Conditions;
 	aircraft: Aircraft;
 	area: Area;
 	/** In whose limits what a stare cost is told. */
@@ -31,6 +34,8 @@ export interface FlownAnswer {
 		looks: Dwell[];
 		faults: Fault[];
 		scan: ScanReport['costs'];
+		/** Of the card as it was flown. */
+		phases: TaskCard['phases'];
 		times: PhaseTimes[];
 		seconds: number;
 		completed: boolean;

@@ -41,7 +41,9 @@ export class Robots {
 	}
 
 	/** As the steady robot flies it, always the same, to look at before it is set. */
-	flySteady(request: Pick<FlyRequest, 'card' | 'aircraft' | 'area' | 'standard'>): Promise<Flown> {
+	flySteady(
+		request: Pick<FlyRequest, 'card' | 'conditions' | 'aircraft' | 'area' | 'standard'>
+	): Promise<Flown> {
 		return this.fly({ ...request, pilot: 'steady', seed: SEED, longestSeconds: LONGEST_SECONDS });
 	}
 

@@ -6,11 +6,16 @@
 	import { HOUSES, placeOf } from '$lib/desk/houses.js';
 	import PersonMenu from '$lib/desk/PersonMenu.svelte';
 	import { isTyped } from '$lib/desk/typing.js';
-	import HelpSheet from '$lib/help/HelpSheet.svelte';
+	import { helpSheet } from '$lib/help/help-sheet.svelte.js';
 	import { restoreTheme } from '$lib/ui/theme.js';
 
 	const { data, children } = $props();
 	onMount(restoreTheme);
+	/** The sheet comes when it is first asked for, and stays. */
+	let helped = $state(false);
+	$effect(() => {
+		if (helpSheet.open) helped = true;
+	});
 	const houses = $derived(HOUSES[data.person.role]);
 	const here = $derived(placeOf(houses, page.url.pathname));
 
@@ -96,4 +101,6 @@
 		{/each}
 	</nav>
 </div>
-<HelpSheet />
+{#if helped}
+	{#await import('$lib/help/HelpSheet.svelte') then { default: HelpSheet }}<HelpSheet />{/await}
+{/if}

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 
 /** Pieces shared by the schemas of several folders. */
 export const Direction = Type.Number({ minimum: 0, maximum: 360, description: 'degrees, 360 means 0' });

@@ -1,5 +1,6 @@
 import type { PathKind } from '../kind.js';
-import { Type, type Static } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { Static } from '@sinclair/typebox';
 import { aid, closed } from '../shared.js';
 
 /** The way to a beacon, by its pointer. */

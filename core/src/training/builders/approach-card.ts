@@ -16,7 +16,7 @@ import {
 	type Procedure
 } from '../../procedures/index.js';
 import type { Area, Weather } from '../../world/index.js';
-import { bugOf, type ApproachPart, type CardApproach } from '../approach.js';
+import { bugOf, type ApproachPart, type CardApproach, USUAL_ADDED_FT } from '../approach.js';
 import type { Phase, TaskCard } from '../card.js';
 import type { LeafEvent, PhaseEvent } from '../events.js';
 import { ApproachPaths, nameOf, onPlane, round } from './approach-paths.js';
@@ -39,8 +39,6 @@ interface ApproachSetting {
 	circleTo?: string;
 }
 
-/** How much above a descent minimum one levels off, where nothing else is said, ft. */
-export const USUAL_ADDED_FT = 40;
 /** Before the first fix that a flight begins, NM. */
 const BEGIN_NM = 2.5;
 /** A path by angle counts as met when its needle has come within this of the middle, from above. */

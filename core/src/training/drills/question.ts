@@ -1,5 +1,5 @@
 import type { Aircraft, PanelReadings } from '../../aircraft/index.js';
-import type { SeededRandom } from '../../base/index.js';
+import { signedDeg, type SeededRandom } from '../../base/index.js';
 import type { HoldEntryInput } from '../../navigation/index.js';
 import type { Procedure, Sight } from '../../procedures/index.js';
 
@@ -25,6 +25,13 @@ export interface Question {
 	explanation: string;
 	/** How the other school sees it. */
 	other?: string;
+}
+
+/** Whether an answer is right: the index of the choice, or a number within the tolerance. */
+export function isRight({ answer }: Question, given: number): boolean {
+	if (answer.kind === 'choice') return given === answer.right;
+	const off = answer.circular ? signedDeg(given - answer.right) : given - answer.right;
+	return Math.abs(off) <= answer.tolerance;
 }
 
 /** What a drill may ask about. */

@@ -1,4 +1,4 @@
-import { InputError, SeededRandom, signedDeg } from '../../base/index.js';
+import { InputError, SeededRandom } from '../../base/index.js';
 import { minimumDrill, ratesDrill, sheetDrill } from './approaches.js';
 import { compassDrill, leadsDrill, numbersDrill, standardBankDrill } from './numbers.js';
 import { panelDrill } from './panel.js';
@@ -37,11 +37,4 @@ export function question(id: DrillId, item: string, seed: number, context: Drill
 	const drill = DRILLS[id];
 	if (!drill.items(context).includes(item)) throw new InputError('/item', `is none of the drill ${id}`);
 	return drill.ask(item, new SeededRandom(seed), context);
-}
-
-/** Whether an answer is right: the index of the choice, or a number within the tolerance. */
-export function isRight({ answer }: Question, given: number): boolean {
-	if (answer.kind === 'choice') return given === answer.right;
-	const off = answer.circular ? signedDeg(given - answer.right) : given - answer.right;
-	return Math.abs(off) <= answer.tolerance;
 }

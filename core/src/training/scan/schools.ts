@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import type { ScanInstrument } from './looks.js';
 
 /** The schools of scanning. */

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { InputError, parse } from '../../base/index.js';
 import { validateArea, planeOf, type Area } from './area.js';
 import { LocalPlane } from './plane.js';

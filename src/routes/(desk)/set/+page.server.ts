@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { Conditions, NO_CONDITIONS } from '@hanza/core';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';

@@ -1,6 +1,6 @@
 import { gunzip, gzip } from 'node:zlib';
 import { promisify } from 'node:util';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import type { Knex } from 'knex';
 import {
 	blindTurns,

@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { InputError, parse, LogEntry, problemsOfEntry, type ColumnMap } from '@hanza/core';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import {
 	addImport,
 	countStaged,

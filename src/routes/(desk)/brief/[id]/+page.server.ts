@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { readForm } from '$lib/server/forms.js';
 import { action, orRefused, page } from '$lib/server/http.js';
 import { briefPage, powerUnitOf, tryNumbers, tryQuestion } from '$lib/server/services/index.js';

@@ -4,7 +4,6 @@
 	import { onward } from '$lib/brief/onward.js';
 	import SketchPicture from '$lib/charts/SketchPicture.svelte';
 	import Term from '$lib/help/Term.svelte';
-	import PlanView from '$lib/plan/PlanView.svelte';
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import {
 		configurationWords,
@@ -19,8 +18,6 @@
 	import { refusedOf } from '$lib/ui/form.js';
 	import WorkedOut from '$lib/brief/WorkedOut.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
-	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
-	import { SHEET_LOST, sheetOfCard } from '$lib/procedures/sheet.js';
 	import Select from '$lib/ui/Select.svelte';
 
 	const { data, form } = $props();
@@ -61,8 +58,6 @@
 	const overlays = $derived(
 		overlaysOf(data.card, null).filter((one) => allTried || one.kind !== 'line' || one.is !== 'exact hold')
 	);
-	/** The sheet is the brief's picture of an approach; null where it is none, or cannot be laid out any more. */
-	const approachSheet = $derived(sheetOfCard(data.card, data.area, data.aircraft));
 	/** Where one is, is the question: then the map does not say it. */
 	const asksWhere = $derived(data.card.phases.some(({ path }) => path?.kind === 'position'));
 	const about = $derived([
@@ -103,17 +98,10 @@
 	</div>
 </div>
 
-{#if approachSheet && data.area}
-	<section class="sheet mt-4 p-4" aria-label="What will be flown">
-		<ProcedureSheet sheet={approachSheet} area={data.area} worked={allTried} />
-		{#if !allTried}<p class="mt-2 text-sm text-ink-soft">
-				Headings, rates and times of the day stand on it once you have tried them.
-			</p>{/if}
-	</section>
-{:else if data.card.approach}
-	<p class="sheet mt-4 p-3 text-limit" role="alert">
-		{SHEET_LOST}
-	</p>
+{#if data.card.approach}
+	{#await import('$lib/brief/ApproachSheet.svelte') then { default: ApproachSheet }}
+		<ApproachSheet card={data.card} area={data.area} aircraft={data.aircraft} worked={allTried} />
+	{/await}
 {/if}
 <section
 	class="sheet mt-4 p-2"
@@ -122,20 +110,22 @@
 >
 	{#if data.area && data.card.navigation}
 		<div class="h-64">
-			<PlanView
-				area={data.area}
-				label="What will be flown, to scale"
-				{overlays}
-				{about}
-				aircraft={asksWhere
-					? null
-					: {
-							northNm: data.card.start.northNm ?? 0,
-							eastNm: data.card.start.eastNm ?? 0,
-							trackDeg: data.card.start.headingDeg
-						}}
-				wind={data.wind}
-			/>
+			{#await import('$lib/plan/PlanView.svelte') then { default: PlanView }}
+				<PlanView
+					area={data.area}
+					label="What will be flown, to scale"
+					{overlays}
+					{about}
+					aircraft={asksWhere
+						? null
+						: {
+								northNm: data.card.start.northNm ?? 0,
+								eastNm: data.card.start.eastNm ?? 0,
+								trackDeg: data.card.start.headingDeg
+							}}
+					wind={data.wind}
+				/>
+			{/await}
 		</div>
 		<p class="px-1 pt-1 text-sm text-ink-soft">
 			To scale, from where it begins.{data.wind ? '' : ' The wind is for you to find.'}{allTried ||

@@ -1,5 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page } from '$lib/server/http.js';
 import { addGazeLog, debriefPage, overrideVerdict, remark, setNext } from '$lib/server/services/index.js';

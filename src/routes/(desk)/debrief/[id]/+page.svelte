@@ -9,12 +9,7 @@
 	import RadioGroup from '$lib/ui/RadioGroup.svelte';
 	import FlightCharts from '$lib/debrief/FlightCharts.svelte';
 	import FlyButton from '$lib/cockpit/FlyButton.svelte';
-	import NavigationSection from '$lib/debrief/NavigationSection.svelte';
-	import ApproachSection from '$lib/debrief/ApproachSection.svelte';
-	import PlanReplay from '$lib/debrief/PlanReplay.svelte';
 	import NumbersTable from '$lib/debrief/NumbersTable.svelte';
-	import ScanTrend from '$lib/students/ScanTrend.svelte';
-	import ScanSection from '$lib/debrief/ScanSection.svelte';
 	import Verdict from '$lib/ui/Verdict.svelte';
 	import FieldError from '$lib/ui/FieldError.svelte';
 	import { refusedOf } from '$lib/ui/form.js';
@@ -229,16 +224,18 @@
 			</section>
 		</div>
 		{#if grade.navigation && data.area}
-			<PlanReplay
-				attemptId={attempt.id}
-				card={attempt.card}
-				area={data.area}
-				{grade}
-				report={grade.navigation}
-				moment={reading.moment}
-				span={reading.span}
-				onmoment={choose}
-			/>
+			{#await import('$lib/debrief/PlanReplay.svelte') then { default: PlanReplay }}
+				<PlanReplay
+					attemptId={attempt.id}
+					card={attempt.card}
+					area={data.area}
+					{grade}
+					report={grade.navigation}
+					moment={reading.moment}
+					span={reading.span}
+					onmoment={choose}
+				/>
+			{/await}
 		{:else}
 			<section class="sheet min-w-0 overflow-hidden pt-2">
 				<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
@@ -246,17 +243,19 @@
 		{/if}
 	</div>
 	{#if grade.approach && attempt.card.approach && data.aircraft}
-		<ApproachSection
-			attemptId={attempt.id}
-			card={attempt.card}
-			area={data.area}
-			aircraft={data.aircraft}
-			{grade}
-			{reading}
-			others={data.others}
-			before={data.before?.id ?? null}
-			remarks={data.remarks}
-		/>
+		{#await import('$lib/debrief/ApproachSection.svelte') then { default: ApproachSection }}
+			<ApproachSection
+				attemptId={attempt.id}
+				card={attempt.card}
+				area={data.area}
+				aircraft={data.aircraft}
+				{grade}
+				{reading}
+				others={data.others}
+				before={data.before?.id ?? null}
+				remarks={data.remarks}
+			/>
+		{/await}
 	{/if}
 	{#if data.brief}
 		<p class="mt-4 text-sm text-ink-soft" data-testid="brief-before">
@@ -266,7 +265,9 @@
 		</p>
 	{/if}
 	{#if grade.navigation}
-		<NavigationSection card={attempt.card} report={grade.navigation} onmoment={choose} />
+		{#await import('$lib/debrief/NavigationSection.svelte') then { default: NavigationSection }}
+			<NavigationSection card={attempt.card} report={grade.navigation} onmoment={choose} />
+		{/await}
 		<section class="sheet mt-4 min-w-0 overflow-hidden pt-2">
 			<FlightCharts attemptId={attempt.id} {grade} day={attempt.card.weather} {reading} />
 		</section>
@@ -292,8 +293,12 @@
 	{/if}
 
 	{#if data.scan}
-		<ScanSection scan={data.scan} onmoment={choose} />
-		<ScanTrend points={data.scans} here={attempt.id} />
+		{#await import('$lib/debrief/ScanSection.svelte') then { default: ScanSection }}
+			<ScanSection scan={data.scan} onmoment={choose} />
+		{/await}
+		{#await import('$lib/students/ScanTrend.svelte') then { default: ScanTrend }}
+			<ScanTrend points={data.scans} here={attempt.id} />
+		{/await}
 	{/if}
 	<div class="no-print sheet mt-4 p-2">
 		<Fold

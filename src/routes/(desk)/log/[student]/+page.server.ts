@@ -1,6 +1,6 @@
 import { fail } from '@sveltejs/kit';
 import { parse, type TypedEntry } from '@hanza/core';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { readForm, textsOf } from '$lib/server/forms.js';
 import { action, orRefused, page } from '$lib/server/http.js';
 import {

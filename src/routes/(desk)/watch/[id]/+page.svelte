@@ -3,7 +3,6 @@
 	import { goto } from '$app/navigation';
 	import { formatClock, UPSET_LEVELS, windAt, type FailureKind, type Upset } from '@hanza/core';
 	import RadioDials from '$lib/panel/radios/RadioDials.svelte';
-	import PlanView from '$lib/plan/PlanView.svelte';
 	import { overlaysOf } from '$lib/plan/overlays.js';
 	import BasicT from '$lib/panel/dials/BasicT.svelte';
 	import TargetStrip from '$lib/panel/overlays/TargetStrip.svelte';
@@ -148,15 +147,17 @@
 	<div class="grid content-start gap-3">
 		{#if data.plan}
 			<section class="sheet h-80 p-2" aria-label="Plan">
-				<PlanView
-					area={data.plan.area}
-					label="Plan of the flight as it is flown"
-					{overlays}
-					track={drawn}
-					aircraft={here}
-					{about}
-					{wind}
-				/>
+				{#await import('$lib/plan/PlanView.svelte') then { default: PlanView }}
+					<PlanView
+						area={data.plan.area}
+						label="Plan of the flight as it is flown"
+						{overlays}
+						track={drawn}
+						aircraft={here}
+						{about}
+						{wind}
+					/>
+				{/await}
 			</section>
 		{/if}
 		<section aria-label="Failures">

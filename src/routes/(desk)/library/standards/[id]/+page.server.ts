@@ -1,5 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { Type, type TObject } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
+import type { TObject } from '@sinclair/typebox';
 import { TARGET_KINDS, type TargetKind } from '@hanza/core';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';

@@ -1,5 +1,5 @@
 import { LOG_COLUMNS, type TypedEntry } from '@hanza/core';
-import { Type } from '@sinclair/typebox';
+import * as Type from '@sinclair/typebox';
 import { readForm, refusedForm } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';
 import {

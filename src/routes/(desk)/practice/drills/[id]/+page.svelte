@@ -1,16 +1,13 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import { categoryOfAircraft, formatClock, formatHeading } from '@hanza/core';
+	import { formatClock, formatHeading } from '@hanza/core';
 	import HoldEntryDial from '$lib/bench/HoldEntryDial.svelte';
 	import CourseNeedle from '$lib/panel/radios/CourseNeedle.svelte';
 	import PanelPair from '$lib/panel/dials/PanelPair.svelte';
 	import SightPicture from '$lib/drills/SightPicture.svelte';
-	import ProcedureSheet from '$lib/procedures/ProcedureSheet.svelte';
-	import { sheetOf } from '$lib/procedures/sheet.js';
 	import { Round } from '$lib/drills/round.svelte.js';
 
 	const { data } = $props();
-	const CALM = { seaLevelPressureHpa: 1013.25, temperatureOffsetC: 0, windLayers: [] };
 	// A round is made for its questions: another load of the page is another round.
 	const round = $derived.by(() => {
 		const { questions, id, aircraft } = data;
@@ -63,18 +60,13 @@
 			{/if}
 			{#if question.view}<SightPicture sight={question.view.sight} shown={round.given !== null} />{/if}
 			{#if question.sheet && data.procedures[question.sheet]}
-				<div class="mt-3 relative max-h-[26rem] overflow-y-auto rounded border border-line p-3">
-					<ProcedureSheet
-						sheet={sheetOf(data.procedures[question.sheet]!, {
-							area: data.area!,
-							aircraft: data.aircraft,
-							weather: CALM,
-							category: categoryOfAircraft(data.aircraft)
-						})}
+				{#await import('$lib/drills/QuestionSheet.svelte') then { default: QuestionSheet }}
+					<QuestionSheet
+						procedure={data.procedures[question.sheet]!}
 						area={data.area!}
-						worked={false}
+						aircraft={data.aircraft}
 					/>
-				</div>
+				{/await}
 			{/if}
 			{#if question.hold}
 				<div class="mt-3 w-56"><HoldEntryDial hold={question.hold} shown={round.given !== null} /></div>
