@@ -334,13 +334,15 @@ export {
 	effectiveColumn,
 	encodeChunk,
 	joinChunks,
+	joinWhole,
 	panelAt,
 	rowOf,
 	trackFromJson,
 	trackToJson,
 	type ChannelName,
 	type Sample,
-	type SampleRow
+	type SampleRow,
+	type WholeChunks
 } from './recording/index.js';
 export {
 	FLIGHT_ENDS,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { encodeChunk, flyByRobot, TECHNIQUES, withPlaces, type Area } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
-import { areasOf, changeArea, findArea, findAttempt, removeArea } from '../../src/lib/server/data/index.js';
+import { areasOf, changeArea, findArea, findAttempt, archiveArea } from '../../src/lib/server/data/index.js';
 import { ownArea, settableCard, visibleArea } from '../../src/lib/server/policy.js';
 import {
 	areaOf,
@@ -47,9 +47,12 @@ describe('areas that an instructor keeps', () => {
 		expect(await changeArea(at.db, other.id, next)).toBe(0);
 		expect(await changeArea(at.db, owner.id, next)).toBe(1);
 		expect((await findArea(at.db, id))!.area).toEqual(next);
-		expect(await removeArea(at.db, other.id, id)).toBe(0);
-		expect(await removeArea(at.db, owner.id, id)).toBe(1);
-		await expect(areaOf(at.db, id)).rejects.toThrow(/no area/);
+		expect(await archiveArea(at.db, other.id, id)).toBe(0);
+		expect(await archiveArea(at.db, owner.id, id)).toBe(1);
+		expect(await visibleArea(at.db, owner, id)).toBeNull();
+		expect(await areasOf(at.db, owner.id)).toEqual([]);
+		// What was flown in it still finds it.
+		expect((await areaOf(at.db, id)).id).toBe(id);
 	});
 
 	it('are refused where they do not hang together', async () => {

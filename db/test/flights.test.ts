@@ -57,7 +57,7 @@ describe('a flight', () => {
 		for (let seq = 0, from = 0; from < track.length; seq++, from += 500)
 			expect(
 				await saveChunk(at.db, attempt, seq, piece(track, from, Math.min(track.length, from + 500)), resume)
-			).toBe(true);
+			).toBe('kept');
 		const before = (await findAttempt(at.db, attemptId))!;
 		expect(before.samples).toBe(track.length);
 		// JSON knows no negative zero; every other bit must come back.
@@ -83,7 +83,7 @@ describe('a flight', () => {
 		const now = (await findAttempt(at.db, attemptId))!;
 		expect((await trackOf(at.db, now)).length).toBe(200);
 		await endFlight(at.db, now, 'interrupted');
-		expect(await saveChunk(at.db, attempt, 2, piece(track, 200, 300), resume)).toBe(false);
+		expect(await saveChunk(at.db, attempt, 2, piece(track, 200, 300), resume)).toBe('ended');
 		const ended = (await findAttempt(at.db, attemptId))!;
 		expect(ended.status).toBe('interrupted');
 		expect(ended.verdict).toBe('not shown');

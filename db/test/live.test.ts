@@ -17,7 +17,7 @@ import {
 	findAttempt,
 	looksOf,
 	commandsOf,
-	removeCard,
+	archiveCard,
 	acknowledgeCommand,
 	pendingCommands
 } from '../../src/lib/server/data/index.js';
@@ -135,8 +135,8 @@ describe('a situation', () => {
 		const other = await somebody(at.db, 'instructor');
 		expect(await ownCard(at.db, other, id)).toBeNull();
 		expect(await settableCard(at.db, other, id)).toBeNull();
-		expect(await removeCard(at.db, other.id, id)).toBe(0);
-		expect(await removeCard(at.db, instructor.id, id)).toBe(1);
+		expect(await archiveCard(at.db, other.id, id)).toBe(0);
+		expect(await archiveCard(at.db, instructor.id, id)).toBe(1);
 		const alone = await somebody(at.db, 'student');
 		expect(await saveSituation(at.db, alone, attempt, 'x', situation())).toBeNull();
 	});

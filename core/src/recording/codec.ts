@@ -216,6 +216,51 @@ export function decodeChunk(bytes: Uint8Array): Chunk {
 	return { first: header.first, track: new Track(header.rateHz, channels, header.count) };
 }
 
+/** Chunks as far as they belong together. */
+export interface WholeChunks {
+	track: Track;
+	/** So many of the chunks are in the track; those after them are not. */
+	used: number;
+	/** Why it goes no further, in words; null where all of them are in it. */
+	stoppedBy: string | null;
+}
+
+/**
+ * Joins as many chunks as belong together, whatever comes after them: bytes that are no chunk, a stretch that is missing,
+ * another rate, or a chunk that would take back more than itself. Never throws.
+ */
+export function joinWhole(bytes: readonly Uint8Array[]): WholeChunks {
+	const whole: Chunk[] = [];
+	let length = 0;
+	let used = 0;
+	let stoppedBy: string | null = null;
+	for (const one of bytes) {
+		try {
+			const chunk = decodeChunk(one);
+			const { first, track } = chunk;
+			const head = whole[0]?.track ?? track;
+			if (track.length === 0 && whole.length > 0) {
+				used++;
+				continue;
+			}
+			if (track.rateHz !== head.rateHz) stoppedBy = 'another rate of samples';
+			else if (first > length)
+				stoppedBy = `a stretch of ${((first - length) / head.rateHz).toFixed(1)} s is missing`;
+			else if (first + track.length < length) stoppedBy = 'it goes back behind what was flown';
+			else {
+				whole.push(chunk);
+				length = first + track.length;
+				used++;
+				continue;
+			}
+		} catch (error) {
+			stoppedBy = error instanceof Error ? error.message : 'it cannot be read';
+		}
+		break;
+	}
+	return { track: joinChunks(whole), used, stoppedBy };
+}
+
 /**
  * Joins chunks into one track. A chunk that starts before the end of what is there replaces the
  * rest from its start on (a flight taken up again after a reload).

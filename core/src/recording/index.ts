@@ -11,7 +11,14 @@ export {
 	type Sample,
 	type SampleRow
 } from './channels.js';
-export { RECORDING_HEADERS, decodeChunk, encodeChunk, joinChunks } from './codec.js';
+export {
+	RECORDING_HEADERS,
+	decodeChunk,
+	encodeChunk,
+	joinChunks,
+	joinWhole,
+	type WholeChunks
+} from './codec.js';
 export { effectiveColumn, effectiveFailures, effectiveValue, isAffected } from './effective.js';
 export { TrackJson, trackFromJson, trackToJson } from './json.js';
 export { panelAt } from './panel-at.js';

@@ -56,7 +56,14 @@ export const API = {
 	saveChunk: put(
 		'/api/attempts/[id]/chunks/[seq]',
 		BYTES,
-		Type.Object({ kept: Type.Integer({ minimum: 0 }) }, closed)
+		Type.Object({ kept: Type.Integer({ minimum: 0 }), attempt: Type.String() }, closed)
+	),
+	/** A device takes hold of a flight, or goes on holding it; another that is still heard keeps it unless it is taken over. */
+	holdAttempt: post(
+		'/api/attempts/[id]/hold',
+		Type.Object({ device: Type.String({ minLength: 8, maxLength: 64 }), takeOver: Type.Boolean() }, closed),
+		Type.Object({ held: Type.Boolean(), heardAt: Type.Union([Type.Null(), Type.String()]) }, closed),
+		false
 	),
 	live: get('/api/attempts/[id]/live', LiveView),
 	/** What waits for the cockpit. */

@@ -132,7 +132,7 @@ export async function visibleArea(
 	const shipped = areaCatalog.find(id);
 	if (shipped) return { area: shipped, mine: false };
 	const saved = await findArea(db, id);
-	if (!saved) return null;
+	if (!saved || saved.archivedAt) return null;
 	const mine = saved.ownerId === person.id;
 	return mine || saved.ownerId === person.instructorId ? { area: saved.area, mine } : null;
 }
@@ -191,5 +191,7 @@ export async function ownRules(db: Knex, person: Person, id: string): Promise<Ru
 /** A saved area of this very instructor. */
 export async function ownArea(db: Knex, person: Person, id: string): Promise<SavedArea | null> {
 	const saved = await findArea(db, id);
-	return saved && person.role === 'instructor' && saved.ownerId === person.id ? saved : null;
+	return saved && !saved.archivedAt && person.role === 'instructor' && saved.ownerId === person.id
+		? saved
+		: null;
 }

@@ -6,15 +6,21 @@ export interface SavedArea {
 	ownerId: string;
 	area: Area;
 	createdAt: Date;
+	/** Since when it is offered no more. */
+	archivedAt: Date | null;
 }
 
-const query = (db: Knex) => db('areas').select('owner_id as ownerId', 'area', 'created_at as createdAt');
+const query = (db: Knex) =>
+	db('areas').select('owner_id as ownerId', 'area', 'created_at as createdAt', 'archived_at as archivedAt');
 
 type StoredArea = Omit<SavedArea, 'area'> & { area: unknown };
 const read = ({ area, ...rest }: StoredArea): SavedArea => ({ ...rest, area: AREA_EDITIONS.upgrade(area) });
 
 export async function areasOf(db: Knex, ownerId: string): Promise<SavedArea[]> {
-	const stored: StoredArea[] = await query(db).where('owner_id', ownerId).orderBy('created_at', 'desc');
+	const stored: StoredArea[] = await query(db)
+		.where('owner_id', ownerId)
+		.whereNull('archived_at')
+		.orderBy('created_at', 'desc');
 	return stored.map(read);
 }
 
@@ -33,5 +39,9 @@ export const changeArea = (db: Knex, ownerId: string, area: Area): Promise<numbe
 		.where({ area_id: area.id, owner_id: ownerId })
 		.update({ area: JSON.stringify(area), changed_at: db.fn.now() });
 
-export const removeArea = (db: Knex, ownerId: string, areaId: string): Promise<number> =>
-	db('areas').where({ area_id: areaId, owner_id: ownerId }).delete();
+/** Puts an area away: it is offered no more, and stays for what speaks of it. @returns 0 for another's. */
+export const archiveArea = (db: Knex, ownerId: string, areaId: string): Promise<number> =>
+	db('areas')
+		.where({ area_id: areaId, owner_id: ownerId })
+		.whereNull('archived_at')
+		.update({ archived_at: db.fn.now() });

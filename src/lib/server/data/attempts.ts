@@ -27,6 +27,8 @@ export interface Attempt extends Omit<
 	seed: number | null;
 	branchedFrom: string | null;
 	branchedAtSeconds: number | null;
+	/** To where what was kept is whole; null where all of it is. */
+	wholeToSeconds: number | null;
 }
 
 const rows = (db: Knex) =>
@@ -109,7 +111,8 @@ export async function findAttempt(db: Knex, id: string): Promise<Attempt | undef
 			'resume',
 			'seed',
 			'branched_from as branchedFrom',
-			'branched_at_seconds as branchedAtSeconds'
+			'branched_at_seconds as branchedAtSeconds',
+			'whole_to_seconds as wholeToSeconds'
 		)
 		.where({ id })
 		.first();
@@ -150,41 +153,88 @@ export async function addAttempt(
 	return row.id as string;
 }
 
-/**
- * Keeps a chunk of a flight that is being flown. Sending the same chunk again changes nothing.
- * @returns false when the flight is no longer being flown.
- */
+/** What became of a chunk; all but the first leave it with whoever sent it. */
+export type ChunkFate =
+	| 'kept'
+	/** The flight has ended. */
+	| 'ended'
+	/** Another device flies it. */
+	| 'elsewhere'
+	/** Another chunk stands in its place. */
+	| 'differs'
+	/** It does not follow on what is there. */
+	| 'gap';
+
+/** So long a device that is not heard keeps its flight. */
+export const LEASE_SECONDS = 30;
+const leaseOf = (tx: Knex, device: string) => ({
+	lease_device: device,
+	lease_until: tx.raw(`now() + interval '${LEASE_SECONDS} seconds'`)
+});
+
+/** Keeps a chunk of a flight that is being flown. Sending the same chunk again changes nothing. */
 export const addChunk = (
 	db: Knex,
 	attemptId: string,
 	chunk: {
 		seq: number;
 		body: Uint8Array;
+		/** Of all that is there with it: its first sample and how many it brings follow from it. */
 		samples: number;
+		first?: number;
 		resume: ResumeState | null;
 		/** Where the eye was in it, on a veiled panel. */
 		looks?: readonly Dwell[];
+		/** Which device sends it. */
+		device?: string | null;
 	}
-): Promise<boolean> =>
+): Promise<ChunkFate> =>
 	db.transaction(async (tx) => {
-		const open = await tx('attempts').where({ id: attemptId, status: 'flying' }).forUpdate().first('id');
-		if (!open) return false;
-		const added = await tx('attempt_chunks')
-			.insert({ attempt_id: attemptId, seq: chunk.seq, body: Buffer.from(chunk.body) })
-			.onConflict(['attempt_id', 'seq'])
-			.ignore()
-			.returning('seq');
-		if (added.length > 0) {
-			await addLooks(tx, attemptId, 'veil', chunk.looks ?? []);
-			await tx('attempts')
-				.where({ id: attemptId })
-				.update({
-					samples: chunk.samples,
-					resume: JSON.stringify(chunk.resume),
-					heard_at: tx.fn.now()
-				});
-		}
-		return true;
+		const open = await tx('attempts')
+			.where({ id: attemptId, status: 'flying' })
+			.forUpdate()
+			.first('samples', 'lease_device as holder', tx.raw('lease_until > now() as "isHeld"'));
+		if (!open) return 'ended';
+		const body = Buffer.from(chunk.body);
+		const there = await tx('attempt_chunks').where({ attempt_id: attemptId, seq: chunk.seq }).first('body');
+		if (there) return body.equals(there.body as Buffer) ? 'kept' : 'differs';
+		if (chunk.device && open.holder !== chunk.device && open.isHeld) return 'elsewhere';
+		const last = await tx('attempt_chunks').where({ attempt_id: attemptId }).max('seq as seq').first();
+		const next = last?.seq === null || last?.seq === undefined ? 0 : Number(last.seq) + 1;
+		if (chunk.seq !== next || (chunk.first !== undefined && chunk.first !== (next === 0 ? 0 : open.samples)))
+			return 'gap';
+		await tx('attempt_chunks').insert({ attempt_id: attemptId, seq: chunk.seq, body });
+		await addLooks(tx, attemptId, 'veil', chunk.looks ?? []);
+		await tx('attempts')
+			.where({ id: attemptId })
+			.update({
+				samples: chunk.samples,
+				resume: JSON.stringify(chunk.resume),
+				heard_at: tx.fn.now(),
+				...(chunk.device ? leaseOf(tx, chunk.device) : {})
+			});
+		return 'kept';
+	});
+
+/**
+ * A device takes hold of a flight, or goes on holding it. @param takeOver also from another that is still heard.
+ * @returns null when it holds it; else since when the other was last heard.
+ */
+export const holdAttempt = (
+	db: Knex,
+	attemptId: string,
+	device: string,
+	takeOver: boolean
+): Promise<{ heardAt: Date | null } | null> =>
+	db.transaction(async (tx) => {
+		const one = await tx('attempts')
+			.where({ id: attemptId, status: 'flying' })
+			.forUpdate()
+			.first('lease_device as holder', 'heard_at as heardAt', tx.raw('lease_until > now() as "isHeld"'));
+		if (!one) return null;
+		if (one.isHeld && one.holder !== device && !takeOver) return { heardAt: one.heardAt as Date | null };
+		await tx('attempts').where({ id: attemptId }).update(leaseOf(tx, device));
+		return null;
 	});
 
 export async function chunksOf(db: Knex, attemptId: string): Promise<Uint8Array[]> {
@@ -197,34 +247,44 @@ export async function lastSeq(db: Knex, attemptId: string): Promise<number> {
 	return row?.seq === null || row?.seq === undefined ? -1 : Number(row.seq);
 }
 
-/** Ends a flight: the whole recording in place of its chunks, with its grade. False if it had ended already. */
-export const endAttempt = (
-	db: Knex,
+/** Ends a flight, in a transaction that has locked it: the whole recording in place of its chunks, with its grade. */
+export async function endAttempt(
+	tx: Knex,
 	attemptId: string,
 	end: {
 		status: 'finished' | 'interrupted';
 		recording: Uint8Array;
 		samples: number;
-		grade: Grade;
+		/** Null where what was kept cannot be graded. */
+		grade: Grade | null;
 		endedAt?: Date;
+		/** How many chunks are in the recording: those after them stay, they belong to nothing. */
+		used: number;
+		wholeToSeconds: number | null;
 	}
-): Promise<boolean> =>
-	db.transaction(async (tx) => {
-		const changed = await tx('attempts')
-			.where({ id: attemptId, status: 'flying' })
-			.update({
-				status: end.status,
-				ended_at: end.endedAt ?? tx.fn.now(),
-				recording: Buffer.from(end.recording),
-				samples: end.samples,
-				grade: JSON.stringify(end.grade),
-				verdict: end.grade.verdict,
-				score: end.grade.score,
-				resume: null
-			});
-		if (changed > 0) await tx('attempt_chunks').where({ attempt_id: attemptId }).delete();
-		return changed > 0;
-	});
+): Promise<void> {
+	await tx('attempts')
+		.where({ id: attemptId })
+		.update({
+			status: end.status,
+			ended_at: end.endedAt ?? tx.fn.now(),
+			recording: Buffer.from(end.recording),
+			samples: end.samples,
+			grade: end.grade && JSON.stringify(end.grade),
+			verdict: end.grade?.verdict ?? null,
+			score: end.grade?.score ?? null,
+			resume: null,
+			lease_device: null,
+			lease_until: null,
+			whole_to_seconds: end.wholeToSeconds
+		});
+	const inIt = tx('attempt_chunks')
+		.select('seq')
+		.where({ attempt_id: attemptId })
+		.orderBy('seq')
+		.limit(end.used);
+	await tx('attempt_chunks').where({ attempt_id: attemptId }).whereIn('seq', inIt).delete();
+}
 
 /** Locks a flight until the transaction ends. */
 export const lockAttempt = (trx: Knex, attemptId: string): Promise<unknown> =>

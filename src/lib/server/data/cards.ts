@@ -28,7 +28,10 @@ type StoredCard = Omit<SavedCard, 'card'> & { card: unknown };
 const read = ({ card, ...rest }: StoredCard): SavedCard => ({ ...rest, card: CARD_EDITIONS.upgrade(card) });
 
 export async function cardsOf(db: Knex, ownerId: string): Promise<SavedCard[]> {
-	const stored: StoredCard[] = await query(db).where('c.owner_id', ownerId).orderBy('c.created_at', 'desc');
+	const stored: StoredCard[] = await query(db)
+		.where('c.owner_id', ownerId)
+		.whereNull('c.archived_at')
+		.orderBy('c.created_at', 'desc');
 	return stored.map(read);
 }
 
@@ -36,6 +39,7 @@ export async function cardsOf(db: Knex, ownerId: string): Promise<SavedCard[]> {
 export async function sharedCards(db: Knex, exceptOwnerId: string): Promise<SavedCard[]> {
 	const stored: StoredCard[] = await query(db)
 		.whereNotNull('c.shared_at')
+		.whereNull('c.archived_at')
 		.whereNot('c.owner_id', exceptOwnerId)
 		.orderBy('c.shared_at', 'desc');
 	return stored.map(read);
@@ -81,7 +85,7 @@ export async function cardUses(db: Knex, instructorId: string): Promise<CardUse[
 }
 
 export async function findCard(db: Knex, id: string): Promise<SavedCard | undefined> {
-	const stored: StoredCard | undefined = await query(db).where('c.id', id).first();
+	const stored: StoredCard | undefined = await query(db).where('c.id', id).whereNull('c.archived_at').first();
 	return stored && read(stored);
 }
 
@@ -100,8 +104,9 @@ export async function addCard(
 	return row.id as string;
 }
 
-export const removeCard = (db: Knex, ownerId: string, id: string): Promise<number> =>
-	db('cards').where({ id, owner_id: ownerId }).delete();
+/** Puts a card away: it is offered no more, and stays for what speaks of it. @returns 0 for another's. */
+export const archiveCard = (db: Knex, ownerId: string, id: string): Promise<number> =>
+	db('cards').where({ id, owner_id: ownerId }).whereNull('archived_at').update({ archived_at: db.fn.now() });
 
 /** Puts a changed card in place of an owner's. @returns how many were changed: 0 for another's. */
 export const changeCard = (db: Knex, ownerId: string, id: string, card: TaskCard): Promise<number> =>

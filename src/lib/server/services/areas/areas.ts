@@ -9,7 +9,7 @@ import {
 	type Area
 } from '@hanza/core';
 import { areaCatalog } from '$data';
-import { addArea, areasOf, changeArea, findArea, removeArea, type Person } from '../../data/index.js';
+import { addArea, areasOf, changeArea, findArea, archiveArea, type Person } from '../../data/index.js';
 import { found, inRole, ownArea, visibleArea } from '../../policy.js';
 
 /**
@@ -51,7 +51,7 @@ export async function replaceArea(db: Knex, person: Person, id: string, changed:
 
 export async function deleteArea(db: Knex, person: Person, id: string): Promise<void> {
 	inRole(person, 'instructor');
-	found((await removeArea(db, person.id, id)) > 0 ? true : null);
+	found((await archiveArea(db, person.id, id)) > 0 ? true : null);
 }
 
 /** An area that a person may look at. */

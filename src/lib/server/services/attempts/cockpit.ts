@@ -16,9 +16,11 @@ import {
 	acknowledgeCommand,
 	addCommand,
 	addLooks,
+	holdAttempt,
 	findPerson,
 	lastSeq,
 	pendingCommands,
+	type ChunkFate,
 	type Person
 } from '../../data/index.js';
 import {
@@ -44,7 +46,14 @@ import {
 } from './flights.js';
 import { liveView, trailOf } from './live.js';
 
-const ended = () => new ConflictError('This flight has ended.');
+/** Why a chunk was not kept, for whoever flew it. */
+const REFUSED: Record<Exclude<ChunkFate, 'kept'>, string> = {
+	ended: 'This flight has ended.',
+	elsewhere: 'This flight is being flown on another device.',
+	differs: 'Another part of this flight has been kept in its place: it was flown on another device.',
+	gap: 'It does not follow on what has been kept of this flight.'
+};
+const ended = () => new ConflictError(REFUSED.ended);
 
 /** Begins a flight of a task that was set for this student. @throws InputError for an assist that the task has not. */
 export async function beginAttempt(
@@ -67,6 +76,7 @@ export async function cockpitPage(db: Knex, person: Person, id: string) {
 	const { card, assist, assignmentId, status } = attempt;
 	return {
 		id: attempt.id,
+		personId: person.id,
 		status,
 		card,
 		assist,
@@ -114,6 +124,18 @@ export async function attemptState(
 	return { resume: attempt.resume, nextSeq: (await lastSeq(db, attempt.id)) + 1 };
 }
 
+/** A device takes hold of the student's own flight, or goes on holding it. */
+export async function holdFlight(
+	db: Knex,
+	person: Person,
+	id: string,
+	{ device, takeOver }: { device: string; takeOver: boolean }
+): Promise<{ held: boolean; heardAt: string | null }> {
+	const attempt = found(await ownAttempt(db, person, id));
+	const other = await holdAttempt(db, attempt.id, device, takeOver);
+	return { held: other === null, heardAt: other?.heardAt?.toISOString() ?? null };
+}
+
 /** Keeps a chunk of the student's own flight; the same chunk twice is no error. @throws ConflictError once it has ended */
 export async function addAttemptChunk(
 	db: Knex,
@@ -124,8 +146,9 @@ export async function addAttemptChunk(
 ): Promise<void> {
 	const attempt = found(await ownAttempt(db, person, id));
 	found(Number.isInteger(seq) && seq >= 0 && seq <= 1_000_000 ? seq : null);
-	const { resume, looks, chunk } = splitChunkBody(bytes, attempt.assist);
-	if (!(await saveChunk(db, attempt, seq, chunk, resume, looks))) throw ended();
+	const { resume, looks, device, chunk } = splitChunkBody(bytes, attempt.assist);
+	const fate = await saveChunk(db, attempt, seq, chunk, resume, looks, device);
+	if (fate !== 'kept') throw new ConflictError(REFUSED[fate]);
 }
 
 /** The recording as the browser gets it: compressed where it is stored so. */

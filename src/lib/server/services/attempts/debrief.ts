@@ -18,10 +18,11 @@ import { nextAfter } from '../next/next.js';
 import { blindTurnsOf } from './flights.js';
 import { importGazeLog, scanOf, scanTrend } from './scans.js';
 
-/** A flight that has not ended has no debrief yet. */
+/** A flight that has not ended has no debrief yet; one of which nothing can be graded has none at all. */
 export interface Unfinished {
 	attempt: null;
 	attemptId: string;
+	ended: boolean;
 }
 
 /** So many flights can be told apart in one picture. */
@@ -31,7 +32,12 @@ const MOST_OTHERS = 5;
 export async function debriefPage(db: Knex, person: Person, id: string) {
 	const attempt = found(await visibleAttempt(db, person, id));
 	const { grade } = attempt;
-	if (!grade) return { attempt: null, attemptId: attempt.id } satisfies Unfinished;
+	if (!grade)
+		return {
+			attempt: null,
+			attemptId: attempt.id,
+			ended: attempt.status !== 'flying'
+		} satisfies Unfinished;
 	const [scan, scans, turns, remarks, overrides, student, flights, brief] = await Promise.all([
 		scanOf(db, attempt),
 		scanTrend(db, attempt.studentId),
@@ -42,8 +48,17 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		attemptsOf(db, attempt.studentId),
 		briefBefore(db, attempt)
 	]);
-	const { card, standard, assist, status, startedAt, assignmentId, branchedFrom, branchedAtSeconds } =
-		attempt;
+	const {
+		card,
+		standard,
+		assist,
+		status,
+		startedAt,
+		assignmentId,
+		branchedFrom,
+		branchedAtSeconds,
+		wholeToSeconds
+	} = attempt;
 	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
 	const before = same.find((flight) => flight.startedAt < startedAt);
 	const next = nextAfter(attempt, overrides[0]?.value ?? null);
@@ -64,7 +79,8 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 			startedAt,
 			assignmentId,
 			branchedFrom,
-			branchedAtSeconds
+			branchedAtSeconds,
+			wholeToSeconds
 		},
 		grade: grade as Grade,
 		scan,

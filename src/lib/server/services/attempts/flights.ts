@@ -7,19 +7,23 @@ import {
 	decodeChunk,
 	encodeChunk,
 	gradeFlight,
+	HanzaError,
 	joinDwells,
 	InputError,
-	joinChunks,
+	joinWhole,
 	loadedAircraft,
 	Dwell,
 	parse,
+	RECORDING_RATE_HZ,
 	RESUME_EDITIONS,
 	type ResumeState,
 	type AssistLevel,
 	type BlindTurn,
+	type Grade,
 	type Standard,
 	type TaskCard,
-	type Track
+	type Track,
+	type WholeChunks
 } from '@hanza/core';
 import { aircraftCatalog } from '$data';
 import { areaOf } from '../areas/areas.js';
@@ -35,7 +39,10 @@ import {
 	removeUnflownAttempt,
 	type Attempt,
 	type Person,
-	looksOf
+	findAttempt,
+	lockAttempt,
+	looksOf,
+	type ChunkFate
 } from '../../data/index.js';
 
 const compress = promisify(gzip);
@@ -60,7 +67,7 @@ export const beginFlight = (
 /**
  * Keeps one chunk of a flight in progress. The bytes are read before they are kept: what could not
  * be graded later is refused now, while the browser still has it.
- * @throws InputError when the bytes are no chunk. @returns false when the flight has ended.
+ * @throws InputError when the bytes are no chunk, or are one of another rate.
  */
 export async function saveChunk(
 	db: Knex,
@@ -68,17 +75,40 @@ export async function saveChunk(
 	seq: number,
 	body: Uint8Array,
 	resume: ResumeState,
-	looks: readonly Dwell[] = []
-): Promise<boolean> {
+	looks: readonly Dwell[] = [],
+	device: string | null = null
+): Promise<ChunkFate> {
 	const { first, track } = decodeChunk(body);
-	return addChunk(db, attempt.id, { seq, body, samples: first + track.length, resume, looks });
+	if (track.length === 0) throw new InputError('/body', 'has no samples');
+	if (track.rateHz !== RECORDING_RATE_HZ)
+		throw new InputError('/body', `must have ${RECORDING_RATE_HZ} samples a second`);
+	const samples = first + track.length;
+	const fate = await addChunk(db, attempt.id, { seq, body, first, samples, resume, looks, device });
+	// An answer that was lost: what is in the recording already needs no second place.
+	if (fate === 'ended' && (await isInRecording(db, attempt.id, first, track))) return 'kept';
+	return fate;
 }
+
+async function isInRecording(db: Knex, id: string, first: number, track: Track): Promise<boolean> {
+	const stored = await recordingOf(db, id);
+	if (!stored) return false;
+	const whole = decodeChunk(await decompress(stored)).track;
+	if (first + track.length > whole.length) return false;
+	return [...track.channels].every(([name, column]) => {
+		if (!whole.has(name)) return true;
+		const kept = whole.column(name);
+		return column.every((value, i) => Object.is(value, kept[first + i]!));
+	});
+}
+
+/** What was kept of a flight in progress, as far as it belongs together. */
+const flownSoFar = async (db: Knex, id: string): Promise<WholeChunks> => joinWhole(await chunksOf(db, id));
 
 /** The track flown so far, or the whole recording of a flight that has ended. */
 export async function trackOf(db: Knex, attempt: Attempt): Promise<Track> {
 	const stored = await recordingOf(db, attempt.id);
 	if (stored) return decodeChunk(await decompress(stored)).track;
-	return joinChunks((await chunksOf(db, attempt.id)).map(decodeChunk));
+	return (await flownSoFar(db, attempt.id)).track;
 }
 
 /** The recording's bytes as sent to the browser: still compressed. */
@@ -86,28 +116,52 @@ export const compressedRecording = (db: Knex, attempt: Attempt): Promise<Uint8Ar
 	recordingOf(db, attempt.id);
 
 /**
- * Ends a flight and grades what was flown. Ending it again changes nothing.
+ * Ends a flight and grades what was flown, all of it or nothing: whoever looks finds it unfinished and whole, or finished and
+ * whole. Ending it again changes nothing.
  * @returns whether anything of it was kept.
  */
-export async function endFlight(
+export const endFlight = (
 	db: Knex,
-	attempt: Attempt,
+	{ id }: Pick<Attempt, 'id'>,
 	status: 'finished' | 'interrupted',
 	endedAt?: Date
-): Promise<'kept' | 'discarded'> {
-	if (attempt.status !== 'flying') return 'kept';
-	const track = await trackOf(db, attempt);
-	// The first sample is taken before the flight begins: with no other, nothing was flown.
-	if (track.length <= 1 && (await removeUnflownAttempt(db, attempt.id)) > 0) return 'discarded';
-	const { card, standard } = attempt;
-	const aircraft = loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
-	// The veil is the student's own doing; a tap sheet or a gaze log may come later, and is looked at by itself.
-	const { veil = [] } = await looksOf(db, attempt.id);
-	const grade = gradeFlight(track, card, standard, aircraft, joinDwells(veil));
-	const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
-	await endAttempt(db, attempt.id, { status, recording, samples: track.length, grade, endedAt });
-	await saveStretches(db, attempt.id, track, aircraft);
-	return 'kept';
+): Promise<'kept' | 'discarded'> =>
+	db.transaction(async (tx) => {
+		// No chunk comes in between what is read here and what is written.
+		await lockAttempt(tx, id);
+		const attempt = await findAttempt(tx, id);
+		if (attempt?.status !== 'flying') return 'kept';
+		const { track, used, stoppedBy } = await flownSoFar(tx, id);
+		// The first sample is taken before the flight begins: with no other, nothing was flown.
+		if (track.length <= 1 && !stoppedBy && (await removeUnflownAttempt(tx, id)) > 0) return 'discarded';
+		const { card, standard } = attempt;
+		const aircraft = loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
+		// The veil is the student's own doing; a tap sheet or a gaze log may come later, and is looked at by itself.
+		const { veil = [] } = await looksOf(tx, id);
+		const grade = gradeOrNone(() => gradeFlight(track, card, standard, aircraft, joinDwells(veil)));
+		const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
+		const wholeToSeconds = stoppedBy ? track.length / track.rateHz : null;
+		await endAttempt(tx, id, {
+			status,
+			recording,
+			samples: track.length,
+			grade,
+			endedAt,
+			used,
+			wholeToSeconds
+		});
+		if (grade) await saveStretches(tx, id, track, aircraft);
+		return 'kept';
+	});
+
+/** A recording that cannot be graded is kept all the same, and the flight can be ended. */
+function gradeOrNone(grade: () => Grade): Grade | null {
+	try {
+		return grade();
+	} catch (error) {
+		if (error instanceof HanzaError) return null;
+		throw error;
+	}
 }
 
 /**
@@ -143,7 +197,11 @@ export async function branchFlight(
 
 /** The state is read as a document of any edition: a cockpit that was loaded before an update goes on sending. */
 const ChunkState = Type.Object(
-	{ resume: Type.Unknown(), looks: Type.Array(Dwell, { maxItems: 200 }) },
+	{
+		resume: Type.Unknown(),
+		looks: Type.Array(Dwell, { maxItems: 200 }),
+		device: Type.Optional(Type.String({ maxLength: 64 }))
+	},
 	{ additionalProperties: false }
 );
 
@@ -154,6 +212,8 @@ export function splitChunkBody(
 ): {
 	resume: ResumeState;
 	looks: Dwell[];
+	/** Null of a cockpit that was loaded before it said so. */
+	device: string | null;
 	chunk: Uint8Array;
 } {
 	if (bytes.length < 4) throw new InputError('/body', 'is too short');
@@ -166,10 +226,11 @@ export function splitChunkBody(
 	} catch {
 		throw new InputError('/body', 'has a state that is not JSON');
 	}
-	const { resume, looks } = parse(ChunkState, state, '/body');
+	const { resume, looks, device = null } = parse(ChunkState, state, '/body');
 	return {
 		resume: RESUME_EDITIONS.upgrade(resume, { assist }, '/body/resume'),
 		looks: looks as Dwell[],
+		device,
 		chunk: bytes.subarray(4 + length)
 	};
 }

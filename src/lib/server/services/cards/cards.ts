@@ -21,7 +21,7 @@ import {
 	type Situation
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog } from '$data';
-import { addCard, changeCard, findPerson, removeCard, type Attempt, type Person } from '../../data/index.js';
+import { addCard, changeCard, findPerson, archiveCard, type Attempt, type Person } from '../../data/index.js';
 import { areaOf } from '../areas/areas.js';
 import {
 	found,
@@ -189,7 +189,7 @@ export async function replaceCard(db: Knex, person: Person, id: string, changed:
 
 export async function deleteCard(db: Knex, person: Person, id: string): Promise<void> {
 	inRole(person, 'instructor');
-	found(isRecordId(id) && (await removeCard(db, person.id, id)) > 0 ? true : null);
+	found(isRecordId(id) && (await archiveCard(db, person.id, id)) > 0 ? true : null);
 }
 
 /** A card as a file. */

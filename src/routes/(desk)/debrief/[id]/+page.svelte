@@ -36,8 +36,12 @@
 <svelte:head><title>Debrief · Hanza</title></svelte:head>
 
 {#if !data.attempt}
-	<h1>Still being flown</h1>
-	<p class="mt-2 text-ink-soft">There is a debrief as soon as the flight has been finished or broken off.</p>
+	<h1>{data.ended ? 'Not to be graded' : 'Still being flown'}</h1>
+	<p class="mt-2 text-ink-soft">
+		{data.ended
+			? 'Nothing that was kept of this flight can be read as a recording. It is kept as it came.'
+			: 'There is a debrief as soon as the flight has been finished or broken off.'}
+	</p>
 {:else}
 	{@const { attempt, grade } = data}
 	<div class="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
@@ -85,6 +89,13 @@
 		<p class="mt-2">
 			<span class="text-ink-soft">Computed <Term to="grading#verdict">{grade.verdict}</Term>, because:</span>
 			{grade.because.join('; ')}.
+		</p>
+	{/if}
+	{#if attempt.wholeToSeconds !== null}
+		<p class="mt-1" role="note">
+			<span class="text-caution" aria-hidden="true">▲</span> The recording has a gap at {formatClock(
+				attempt.wholeToSeconds
+			)}: it is graded up to there, and what came after it is kept.
 		</p>
 	{/if}
 	{#if grade.notRecorded.length > 0}

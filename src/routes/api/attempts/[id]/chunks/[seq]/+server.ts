@@ -11,7 +11,7 @@ export const PUT: RequestHandler = route(
 	async ({ db, person, params, body }) => {
 		const seq = Number(params.seq);
 		await addAttemptChunk(db, person, params.id!, seq, body);
-		return { kept: seq };
+		return { kept: seq, attempt: params.id! };
 	},
 	{ mostBytes: MOST_BYTES }
 );
