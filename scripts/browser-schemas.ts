@@ -4,6 +4,7 @@ import type { TSchema } from '@sinclair/typebox';
 import { Area, LogEntry, RECORDING_HEADERS, TaskCard } from '@hanza/core';
 import { GamepadSetup } from '../src/lib/cockpit/controls/gamepad.js';
 import { KeySetup } from '../src/lib/cockpit/controls/keymap.js';
+import { UnsentFile } from '../src/lib/cockpit/unsent.js';
 import { API } from '../src/lib/contracts/api.js';
 import { BYTES, type Endpoint } from '../src/lib/contracts/endpoint.js';
 import { LOG_API } from '../src/lib/contracts/log-api.js';
@@ -24,5 +25,6 @@ export const BROWSER_SCHEMAS: Record<string, TSchema[]> = {
 	flight,
 	log: [LogEntry, ...Object.values(LOG_API).map(({ reply }) => reply)],
 	controls: [GamepadSetup, KeySetup],
-	tap: [Sheet, Outgoing]
+	tap: [Sheet, Outgoing],
+	unsent: [UnsentFile]
 };

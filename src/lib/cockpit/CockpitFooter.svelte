@@ -45,7 +45,9 @@
 	</span>
 	<!-- Nothing to see while all is kept: only a loss is worth a look. -->
 	<span role="status" data-testid="upload">
-		{#if cockpit.upload === 'offline'}
+		{#if cockpit.undelivered}
+			<span class="text-panel-caution">▲ {cockpit.undelivered} {cockpit.waiting} s wait in this browser</span>
+		{:else if cockpit.upload === 'offline'}
 			<span class="text-panel-caution"
 				>▲ No connection: kept here, {cockpit.waiting} s waiting to be sent</span
 			>

@@ -63,8 +63,11 @@
 		};
 		lay();
 		coarse.addEventListener('change', lay);
+		const letGo = (): void => opened.letGo();
+		window.addEventListener('pagehide', letGo);
 		return () => {
 			coarse.removeEventListener('change', lay);
+			window.removeEventListener('pagehide', letGo);
 			opened.close();
 		};
 	});
@@ -384,7 +387,9 @@
 			/>
 		{/if}
 
-		{#if cockpit.problem}
+		{#if cockpit.elsewhere}
+			{@render elsewhere(cockpit)}
+		{:else if cockpit.problem}
 			<p class="note" role="alert">
 				{cockpit.problem} <button class="knob small" onclick={() => (cockpit!.problem = null)}>Close</button>
 			</p>
@@ -426,9 +431,24 @@
 			<KeyHelp {names} {radios} onhints={() => hints?.again()} onclose={() => (cockpit!.helpShown = false)} />
 		{/if}
 	{:else}
-		<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>
+		{#if cockpit?.elsewhere}{@render elsewhere(cockpit)}
+		{:else}<p class="m-auto text-lg" role="status">{cockpit?.problem ?? 'Preparing the flight'}</p>{/if}
 	{/if}
 </div>
+
+{#snippet elsewhere(flown: Cockpit)}
+	<div class="note" role="alert" data-testid="elsewhere">
+		<p class="text-lg">This flight is being flown on another device.</p>
+		<p class="mt-1 text-sm text-panel-text">
+			Take it over, and it goes on here from where that one was last heard. The other is told, and keeps what
+			it has not sent.
+		</p>
+		<p class="mt-3 flex justify-center gap-2">
+			<button class="knob" onclick={() => flown.takeOver()}>Take it over</button>
+			<a class="knob" href="/today">Leave it</a>
+		</p>
+	</div>
+{/snippet}
 
 <style>
 	.covered {

@@ -1,6 +1,7 @@
 import type { ResumeState, Situation } from '@hanza/core';
 import '$lib/contracts/ready/flight.js';
 import { API } from '$lib/contracts/api.js';
+import { addressOf } from '$lib/contracts/endpoint.js';
 import { call, CallError } from '$lib/contracts/client.js';
 import type { PendingCommand } from '$lib/contracts/instructor-command.js';
 import type { Moment } from '$lib/workers/messages.js';
@@ -35,6 +36,21 @@ export class AttemptServer {
 			call(API.recording, null, this.at)
 		]);
 		return resume && { state: resume, recorded, nextSeq };
+	}
+
+	/** Takes hold of the flight, or goes on holding it. @returns null when it is held; else when the other device was last heard. */
+	async hold(device: string, takeOver: boolean): Promise<{ heardAt: string | null } | null> {
+		const { held, heardAt } = await call(API.holdAttempt, { device, takeOver }, this.at);
+		return held ? null : { heardAt };
+	}
+
+	/** Lets go of it, as a page that goes away can. */
+	release(device: string): void {
+		const body = JSON.stringify({ device, takeOver: false, release: true });
+		navigator.sendBeacon?.(
+			addressOf(API.holdAttempt, this.at.params),
+			new Blob([body], { type: 'application/json' })
+		);
 	}
 
 	/** What the instructor wants done to this flight; nothing while the server is away: the flight goes on. */

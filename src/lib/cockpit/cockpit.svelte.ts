@@ -37,10 +37,13 @@ import type { Receiver } from '$lib/panel/radios/radio-settings.js';
 import { CockpitSound } from './sound.js';
 import { Sticks, type StickControls } from './controls/gamepad-controls.js';
 import { Veil } from '$lib/panel/overlays/veil.svelte.js';
+import { deviceName } from './device.js';
 import { Outbox, type UploadState } from './outbox.js';
 
 export interface CockpitData {
 	id: string;
+	/** Whose flight it is. */
+	personId: string;
 	card: TaskCard;
 	assist: AssistLevel;
 	seed: number;
@@ -53,6 +56,8 @@ export type CockpitStatus = 'loading' | 'frozen' | 'flying' | 'offered' | 'ended
 
 /** How often the cockpit asks for the instructor's commands, ms. */
 const COMMANDS_MS = 2000;
+/** Every so many times it says, too, that this device still flies. */
+const HOLD_EVERY = 5;
 /** How long the last call of a hand-over is shown, ms. */
 const CONFIRMED_MS = 1800;
 const HECTOPASCAL_STEP = 0.5;
@@ -74,6 +79,10 @@ export class Cockpit implements CommandTarget {
 	cardDone = $state(false);
 	upload = $state<UploadState>('sent');
 	waiting = $state(0);
+	/** Why what waits cannot be delivered, in words. */
+	undelivered = $state<string | null>(null);
+	/** Another device flies this flight; when it was last heard. */
+	elsewhere = $state.raw<{ heardAt: string | null } | null>(null);
 	targetsShown = $state(true);
 	helpShown = $state(false);
 	/** The list of failures is open: the next key names one. */
@@ -100,7 +109,9 @@ export class Cockpit implements CommandTarget {
 	arrangement = $state<Arrangement>(savedArrangement());
 
 	private readonly worker: Worker;
-	private readonly outbox: Outbox;
+	private outbox: Outbox | null = null;
+	private device = '';
+	private asked = 0;
 	private readonly server: AttemptServer;
 	// Read once a picture, not shown: it needs no reactivity.
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity
@@ -126,10 +137,6 @@ export class Cockpit implements CommandTarget {
 		this.worker = new Worker(new URL('../workers/flight.worker.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data: message }: MessageEvent<FromFlight>) => this.hear(message);
 		this.server = new AttemptServer(data.id);
-		this.outbox = new Outbox(data.id, (state, waiting) => {
-			this.upload = state;
-			this.waiting = waiting;
-		});
 		// On an approach one looks up when it is time to: each look is part of how it was flown.
 		if (data.card.approach) this.outsideShown = false;
 		this.veil.level = data.card.veil ?? savedVeil();
@@ -150,6 +157,17 @@ export class Cockpit implements CommandTarget {
 	private async load(): Promise<void> {
 		const { data } = this;
 		try {
+			this.device = await deviceName();
+			this.elsewhere = await this.server.hold(this.device, false);
+			if (this.elsewhere) return;
+			const of = { attempt: data.id, person: data.personId, device: this.device };
+			this.outbox = new Outbox(of, (state, waiting, reason) => {
+				this.upload = state;
+				this.waiting = waiting;
+				// Refused because another device flies it: that is said at once.
+				if (reason && reason !== this.undelivered) void this.goOnHolding();
+				this.undelivered = reason;
+			});
 			await this.outbox.open();
 			// Asked only now: what was on the shelf may have moved the server on since the page was made.
 			const resume = await this.server.whereItWas();
@@ -183,7 +201,7 @@ export class Cockpit implements CommandTarget {
 				this.waitsForFrame = false;
 				return;
 			case 'chunk':
-				void this.outbox.add(message.seq, message.body);
+				void this.outbox?.add(message.seq, message.body);
 				return;
 			case 'frozen':
 				this.waitsForFrame = false;
@@ -239,10 +257,36 @@ export class Cockpit implements CommandTarget {
 	/** What the instructor wants done to this flight. */
 	private async askForCommands(): Promise<void> {
 		if (this.status !== 'flying' && this.status !== 'frozen') return;
+		if (this.asked++ % HOLD_EVERY === 0) void this.goOnHolding();
 		for (const { id, command } of await this.server.commands()) {
 			this.tell({ type: 'command', id, command });
 			if (command.kind === 'freeze' && this.status === 'flying') this.freezeReason = 'instructor';
 		}
+	}
+
+	/** Says that this device still flies; one that has lost the flight to another stops. */
+	private async goOnHolding(): Promise<void> {
+		try {
+			this.elsewhere = await this.server.hold(this.device, false);
+			if (this.elsewhere) this.tell({ type: 'run', running: false });
+		} catch {
+			// While the server is away nobody else can take the flight either.
+		}
+	}
+
+	/** Flies on here what another device flew; it is told, and keeps what it has not sent. */
+	async takeOver(): Promise<void> {
+		try {
+			await this.server.hold(this.device, true);
+			location.reload();
+		} catch {
+			this.problem = NOT_REACHED;
+		}
+	}
+
+	/** The page goes away. */
+	letGo(): void {
+		if (!this.elsewhere && this.device) this.server.release(this.device);
 	}
 
 	private moveHands(now: number): void {
@@ -535,13 +579,19 @@ export class Cockpit implements CommandTarget {
 			this.flushed = resolve;
 			this.tell({ type: 'flush' });
 		});
-		await this.outbox.drain();
+		await this.outbox?.drain();
 	}
 
 	/** Sends the rest and ends the flight. @returns whether anything of it was kept; null when it failed. */
 	async leave(status: 'finished' | 'interrupted'): Promise<'kept' | 'discarded' | null> {
 		const before = this.status;
 		await this.sendAll();
+		const blockedBy = this.outbox?.blockedBy;
+		if (blockedBy) {
+			this.status = before === 'ended' ? 'ended' : 'frozen';
+			this.problem = `${blockedBy} What you flew stays in this browser; sign in again, and end the flight then.`;
+			return null;
+		}
 		try {
 			return await this.server.end(status);
 		} catch {
@@ -556,6 +606,7 @@ export class Cockpit implements CommandTarget {
 		this.sound?.close();
 		if (this.asking) clearInterval(this.asking);
 		this.worker.terminate();
-		this.outbox.close();
+		this.letGo();
+		this.outbox?.close();
 	}
 }

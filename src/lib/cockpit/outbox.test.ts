@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Outbox, type UploadState } from './outbox.js';
+import { fileOf, sendUnsent, unsentOf, unsentOfFile } from './unsent.js';
 
 type Answer = number | 'away' | 'portal';
 
@@ -10,13 +11,13 @@ function serverThat(...answers: Answer[]): { sent: string[]; askedAt: number[] }
 	const askedAt: number[] = [];
 	vi.stubGlobal('fetch', (address: string) => {
 		const answer = answers.length > 1 ? answers.shift()! : answers[0]!;
-		const [attempt, , seq] = address.split('/').slice(-3);
+		const [attempt, , seq] = address.split('?')[0]!.split('/').slice(-3);
 		askedAt.push(Date.now());
 		if (answer === 'away') return Promise.reject(new TypeError('Failed to fetch'));
 		// A network that asks to sign in answers everything with a page of its own.
 		if (answer === 'portal') return Promise.resolve(new Response('<html>Welcome</html>'));
 		sent.push(`${attempt}${seq}:${answer}`);
-		const said = answer === 200 ? { kept: Number(seq) } : { message: 'no' };
+		const said = answer === 200 ? { kept: Number(seq), attempt } : { message: `refused ${answer}` };
 		return Promise.resolve(new Response(JSON.stringify(said), { status: answer }));
 	});
 	return { sent, askedAt };
@@ -29,7 +30,10 @@ const body = () => new ArrayBuffer(8);
 
 async function outboxOf(attempt: string): Promise<{ outbox: Outbox; states: string[] }> {
 	const states: string[] = [];
-	const outbox = new Outbox(attempt, (state: UploadState, waiting) => states.push(`${state} ${waiting}`));
+	const outbox = new Outbox(
+		{ attempt, person: 'somebody', device: 'this-tab' },
+		(state: UploadState, waiting, reason) => states.push(`${state} ${waiting}${reason ? `: ${reason}` : ''}`)
+	);
 	await outbox.open();
 	return { outbox, states };
 }
@@ -42,6 +46,13 @@ async function until(done: Promise<void>): Promise<void> {
 		if (vi.getTimerCount() > 0) await vi.advanceTimersToNextTimerAsync();
 		else await new Promise((resolve) => setImmediate(resolve));
 	}
+}
+
+/** Lets time go by until something is so. */
+async function reached(isSo: () => boolean): Promise<void> {
+	for (let i = 0; i < 2000 && !isSo(); i++)
+		if (vi.getTimerCount() > 0) await vi.advanceTimersToNextTimerAsync();
+		else await new Promise((resolve) => setImmediate(resolve));
 }
 
 describe.each([
@@ -85,36 +96,69 @@ describe.each([
 		]);
 	});
 
-	it.each([401, 403, 429, 500, 503, 'portal'] as const)(
-		'keeps a chunk for later when told %s',
-		async (told) => {
-			const { sent } = serverThat(told, 200);
-			const { outbox } = await outboxOf(flight);
-			await outbox.add(0, body());
-			const drained = outbox.drain();
-			await vi.advanceTimersByTimeAsync(1000);
-			await drained;
-			expect(sent.at(-1)).toBe(`${flight}0:200`);
-		}
-	);
-
-	it.each([400, 404, 409, 413])('drops what the server will never take (%s), and goes on', async (told) => {
+	it.each([403, 429, 500, 503, 'portal'] as const)('keeps a chunk for later when told %s', async (told) => {
 		const { sent } = serverThat(told, 200);
 		const { outbox } = await outboxOf(flight);
 		await outbox.add(0, body());
-		await outbox.add(1, body());
-		await outbox.drain();
-		expect(sent).toEqual([`${flight}0:${told}`, `${flight}1:200`]);
-		const later = serverThat(200);
-		await outboxOf(flight);
-		expect(later.sent).toEqual([]);
+		const drained = outbox.drain();
+		await vi.advanceTimersByTimeAsync(1000);
+		await drained;
+		expect(sent.at(-1)).toBe(`${flight}0:200`);
+	});
+
+	it.each([400, 409, 413])(
+		'what the server refuses (%s) is said, stays, and holds up nothing',
+		async (told) => {
+			const { sent } = serverThat(told, 200);
+			const { outbox, states } = await outboxOf(flight);
+			await outbox.add(0, body());
+			await outbox.add(1, body());
+			await outbox.drain();
+			expect(sent).toEqual([`${flight}0:${told}`, `${flight}1:200`]);
+			expect(states.at(-1)).toBe(`refused 1: refused ${told}`);
+			expect(outbox.blockedBy).toBeNull();
+			const later = serverThat(200);
+			await outboxOf(flight);
+			expect(later.sent).toEqual(shelf ? [`${flight}0:200`] : []);
+		}
+	);
+
+	it.each([401, 404])(
+		'while somebody else is signed in (%s) nothing is lost: it is said, waits, and goes through afterwards',
+		async (told) => {
+			const { sent } = serverThat(told, told, 200);
+			const { outbox, states } = await outboxOf(flight);
+			await outbox.add(0, body());
+			await outbox.add(1, body());
+			// Whoever wants to leave does not wait for ever.
+			await outbox.drain();
+			expect(outbox.blockedBy).toContain('signed in');
+			expect(states.at(-1)).toMatch(/^refused 2: .* signed in/);
+			await reached(() => states.at(-1) === 'sent 0');
+			expect(sent.slice(-2)).toEqual([`${flight}0:200`, `${flight}1:200`]);
+			expect([outbox.blockedBy, states.at(-1)]).toEqual([null, 'sent 0']);
+		}
+	);
+
+	it('an acknowledgement of another flight, or of another chunk, is none', async () => {
+		const answers = [
+			{ kept: 0, attempt: 'another' },
+			{ kept: 5, attempt: flight },
+			{ kept: 0, attempt: flight }
+		];
+		let asked = 0;
+		vi.stubGlobal('fetch', () => Promise.resolve(new Response(JSON.stringify(answers[asked++]))));
+		const { outbox } = await outboxOf(flight);
+		await outbox.add(0, body());
+		await until(outbox.drain());
+		expect(asked).toBe(3);
 	});
 
 	it('does not wait for ever for an answer', async () => {
 		const signals: (AbortSignal | null | undefined)[] = [];
 		vi.stubGlobal('fetch', (_: string, { signal }: RequestInit) => {
 			signals.push(signal);
-			return Promise.resolve(new Response('{"kept":0}'));
+			return Promise.resolve(new Response(JSON.stringify({ kept: 0, attempt: flight })));
 		});
 		const { outbox } = await outboxOf(flight);
 		await outbox.add(0, body());
@@ -132,7 +176,26 @@ describe.each([
 		expect(vi.getTimerCount()).toBe(0);
 	});
 
-	if (shelf)
+	if (shelf) {
+		it('what one person has flown is not shown to another, and goes to a file and back', async () => {
+			serverThat(409);
+			const { outbox } = await outboxOf('5e0f7f8a-0000-4000-8000-000000000001');
+			await outbox.add(3, new Uint8Array([1, 2, 250]).buffer);
+			await outbox.drain();
+			outbox.close();
+			expect(await unsentOf('another')).toEqual([]);
+			const mine = (await unsentOf('somebody')).find(({ attempt }) => attempt.startsWith('5e0f7f8a'))!;
+			expect(mine.reason).toBe('refused 409');
+			const file = unsentOfFile(JSON.stringify(fileOf(mine)));
+			expect(file.attempt).toBe(mine.attempt);
+			expect([...new Uint8Array(file.chunks[0]!.body)]).toEqual([1, 2, 250]);
+			expect(() => unsentOfFile('{}')).toThrow('/file/format');
+			expect(() => unsentOfFile('no')).toThrow('/file');
+			const { sent } = serverThat(200);
+			expect(await sendUnsent(file)).toBeNull();
+			expect(sent).toEqual(['5e0f7f8a-0000-4000-8000-0000000000013:200']);
+			expect((await unsentOf('somebody')).some(({ attempt }) => attempt === mine.attempt)).toBe(false);
+		});
 		it('a chunk that was not sent is sent by the next visit, once, in order, and only that flight’s', async () => {
 			serverThat('away');
 			const { outbox } = await outboxOf(flight);
@@ -152,4 +215,5 @@ describe.each([
 			await outboxOf(flight);
 			expect(sent).toEqual([0, 1, 2].map((seq) => `${flight}${seq}:200`));
 		});
+	}
 });

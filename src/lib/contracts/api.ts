@@ -61,7 +61,14 @@ export const API = {
 	/** A device takes hold of a flight, or goes on holding it; another that is still heard keeps it unless it is taken over. */
 	holdAttempt: post(
 		'/api/attempts/[id]/hold',
-		Type.Object({ device: Type.String({ minLength: 8, maxLength: 64 }), takeOver: Type.Boolean() }, closed),
+		Type.Object(
+			{
+				device: Type.String({ minLength: 8, maxLength: 64 }),
+				takeOver: Type.Boolean(),
+				release: Type.Optional(Type.Boolean())
+			},
+			closed
+		),
 		Type.Object({ held: Type.Boolean(), heardAt: Type.Union([Type.Null(), Type.String()]) }, closed),
 		false
 	),

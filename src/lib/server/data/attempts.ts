@@ -237,6 +237,10 @@ export const holdAttempt = (
 		return null;
 	});
 
+/** A device that held a flight lets go of it. */
+export const releaseAttempt = (db: Knex, attemptId: string, device: string): Promise<number> =>
+	db('attempts').where({ id: attemptId, lease_device: device }).update({ lease_until: null });
+
 export async function chunksOf(db: Knex, attemptId: string): Promise<Uint8Array[]> {
 	const found = await db('attempt_chunks').select('body').where({ attempt_id: attemptId }).orderBy('seq');
 	return found.map(({ body }) => body as Buffer);

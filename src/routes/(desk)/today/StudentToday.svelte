@@ -10,6 +10,9 @@
 	const { day }: { day: NonNullable<PageData['own']> } = $props();
 	const { next, fault } = $derived(day);
 	const assistOf = (task: { assist: string }) => (task.assist === 'direct' ? 'direct' : 'attitude');
+	const flown = $derived(
+		Object.fromEntries([...day.unfinished, ...day.flights].map(({ id, cardName }) => [id, cardName]))
+	);
 	const others = $derived(day.tasks.filter(({ id }) => id !== next?.id));
 </script>
 
@@ -28,6 +31,10 @@
 		</ul>
 	</section>
 {/if}
+
+{#await import('$lib/cockpit/UnsentFlights.svelte') then { default: UnsentFlights }}
+	<UnsentFlights person={day.personId} names={flown} part="waiting" />
+{/await}
 
 {#if next}
 	<section class="sheet mt-3 flex flex-wrap items-center gap-5 p-4" aria-label="Next">
@@ -142,6 +149,10 @@
 			</li>{/each}
 	</ul>
 </section>
+
+{#await import('$lib/cockpit/UnsentFlights.svelte') then { default: UnsentFlights }}
+	<UnsentFlights person={day.personId} names={flown} part="file" />
+{/await}
 
 <style>
 	.row {

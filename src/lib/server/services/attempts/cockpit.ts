@@ -17,6 +17,7 @@ import {
 	addCommand,
 	addLooks,
 	holdAttempt,
+	releaseAttempt,
 	findPerson,
 	lastSeq,
 	pendingCommands,
@@ -129,9 +130,13 @@ export async function holdFlight(
 	db: Knex,
 	person: Person,
 	id: string,
-	{ device, takeOver }: { device: string; takeOver: boolean }
+	{ device, takeOver, release = false }: { device: string; takeOver: boolean; release?: boolean }
 ): Promise<{ held: boolean; heardAt: string | null }> {
 	const attempt = found(await ownAttempt(db, person, id));
+	if (release) {
+		await releaseAttempt(db, attempt.id, device);
+		return { held: false, heardAt: null };
+	}
 	const other = await holdAttempt(db, attempt.id, device, takeOver);
 	return { held: other === null, heardAt: other?.heardAt?.toISOString() ?? null };
 }
@@ -142,11 +147,12 @@ export async function addAttemptChunk(
 	person: Person,
 	id: string,
 	seq: number,
-	bytes: Uint8Array
+	bytes: Uint8Array,
+	device: string | null = null
 ): Promise<void> {
 	const attempt = found(await ownAttempt(db, person, id));
 	found(Number.isInteger(seq) && seq >= 0 && seq <= 1_000_000 ? seq : null);
-	const { resume, looks, device, chunk } = splitChunkBody(bytes, attempt.assist);
+	const { resume, looks, chunk } = splitChunkBody(bytes, attempt.assist);
 	const fate = await saveChunk(db, attempt, seq, chunk, resume, looks, device);
 	if (fate !== 'kept') throw new ConflictError(REFUSED[fate]);
 }

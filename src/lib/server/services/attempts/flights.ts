@@ -197,11 +197,7 @@ export async function branchFlight(
 
 /** The state is read as a document of any edition: a cockpit that was loaded before an update goes on sending. */
 const ChunkState = Type.Object(
-	{
-		resume: Type.Unknown(),
-		looks: Type.Array(Dwell, { maxItems: 200 }),
-		device: Type.Optional(Type.String({ maxLength: 64 }))
-	},
+	{ resume: Type.Unknown(), looks: Type.Array(Dwell, { maxItems: 200 }) },
 	{ additionalProperties: false }
 );
 
@@ -212,8 +208,6 @@ export function splitChunkBody(
 ): {
 	resume: ResumeState;
 	looks: Dwell[];
-	/** Null of a cockpit that was loaded before it said so. */
-	device: string | null;
 	chunk: Uint8Array;
 } {
 	if (bytes.length < 4) throw new InputError('/body', 'is too short');
@@ -226,11 +220,10 @@ export function splitChunkBody(
 	} catch {
 		throw new InputError('/body', 'has a state that is not JSON');
 	}
-	const { resume, looks, device = null } = parse(ChunkState, state, '/body');
+	const { resume, looks } = parse(ChunkState, state, '/body');
 	return {
 		resume: RESUME_EDITIONS.upgrade(resume, { assist }, '/body/resume'),
 		looks: looks as Dwell[],
-		device,
 		chunk: bytes.subarray(4 + length)
 	};
 }

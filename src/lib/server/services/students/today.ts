@@ -237,6 +237,7 @@ export async function studentToday(db: Knex, person: Person, now = new Date()) {
 	const trained = lately ? trainedBy(lately) : null;
 	const firstRound = trained?.drill && rounds.filter(({ drill }) => drill === trained.drill!.id).at(-1);
 	return {
+		personId: person.id,
 		next: next && { ...next, why },
 		unfinished: unfinished.map(({ id, cardName, startedAt }) => ({ id, cardName, startedAt })),
 		tasks: shown,
