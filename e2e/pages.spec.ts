@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page, type ConsoleMessage } from '@playwright/test';
 import { seriousFindings } from './support/axe.js';
 import { enterAs } from './support/people.js';
 
@@ -120,6 +120,10 @@ const MOST_EMPTY_PX = 120;
 
 async function look(page: Page, path: string): Promise<void> {
 	const complaints: string[] = [];
+	const heard = (message: ConsoleMessage): void => {
+		if (message.type() === 'error') complaints.push(`said: ${message.text().slice(0, 300)}`);
+	};
+	page.on('console', heard);
 	await page.setViewportSize(SIZES[0]!);
 	await page.goto(path, { waitUntil: 'networkidle' });
 	for (const size of SIZES) {
@@ -152,6 +156,7 @@ async function look(page: Page, path: string): Promise<void> {
 	const wanted = Math.min(await pressable(page), most) * 0.9;
 	if (reached < wanted) complaints.push(`by Tab only ${reached} of ${Math.round(wanted)} are reached`);
 	complaints.push(...unseen.map((words) => `focus is not to be seen: ${words}`));
+	page.off('console', heard);
 	expect(complaints, path).toEqual([]);
 }
 
@@ -227,6 +232,8 @@ test('a page runs only its own scripts', async ({ page }) => {
 	const policy = (await page.request.get('/')).headers()['content-security-policy'] ?? '';
 	expect(policy).toContain("script-src 'self'");
 	expect(policy).not.toContain('unsafe-eval');
+	// Only for the drawings' own attributes, which no script can be put into.
+	expect(policy.replace("style-src-attr 'unsafe-inline'", '')).not.toContain('unsafe-inline');
 	await enterAs(page, 'Ilse Varnholm');
 	// Code out of text, as a page would do it: a tool of the browser's own is let through.
 	const ran = await page.evaluate(async () => {

@@ -5,6 +5,8 @@ declare global {
 		interface Locals {
 			/** Who is signed in. */
 			person: Person | null;
+			/** By which a person and the log speak of the same request. */
+			requestId: string;
 		}
 		interface Error {
 			message: string;

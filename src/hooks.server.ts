@@ -1,5 +1,6 @@
-import { redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
 import { HanzaError } from '@hanza/core';
+import { randomUUID } from 'node:crypto';
 import pino from 'pino';
 import { movedTo } from '$lib/desk/moved.js';
 import { database } from '$lib/server/db.js';
@@ -7,23 +8,57 @@ import { personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
+const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
+const YEAR_SECONDS = 31_536_000;
+
+/**
+ * Whether a writing request comes from a page of this very application. A browser always says from where; what is no browser
+ * has nobody's cookie but its own.
+ */
+function comesFromHere({ request, url }: RequestEvent): boolean {
+	if (READS.has(request.method)) return true;
+	const origin = request.headers.get('origin');
+	if (origin !== null) return origin === url.origin;
+	const site = request.headers.get('sec-fetch-site');
+	return site === null || site === 'same-origin' || site === 'none';
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
+	event.locals.requestId = randomUUID();
+	const response = comesFromHere(event)
+		? await answer(event, resolve)
+		: new Response(
+				JSON.stringify({ message: 'This request does not come from a page of this application.' }),
+				{
+					status: 403,
+					headers: { 'Content-Type': 'application/json' }
+				}
+			);
+	const { headers } = response;
+	headers.set('X-Content-Type-Options', 'nosniff');
+	headers.set('X-Frame-Options', 'DENY');
+	headers.set('Referrer-Policy', 'same-origin');
+	headers.set('X-Request-Id', event.locals.requestId);
+	// What is somebody's own is not left in a browser that somebody else uses next.
+	if (event.locals.person && !headers.has('Cache-Control')) headers.set('Cache-Control', 'private, no-store');
+	if (event.url.protocol === 'https:') headers.set('Strict-Transport-Security', `max-age=${YEAR_SECONDS}`);
+	return response;
+};
+
+async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resolve']): Promise<Response> {
 	const moved = event.route.id === null ? movedTo(event.url.pathname) : null;
 	if (moved && event.request.method === 'GET') redirect(308, moved + event.url.search);
 	const token = event.cookies.get(SESSION_COOKIE);
 	event.locals.person = token ? ((await personOfToken(database(), token)) ?? null) : null;
-	const response = await resolve(event);
-	response.headers.set('X-Content-Type-Options', 'nosniff');
-	response.headers.set('X-Frame-Options', 'DENY');
-	response.headers.set('Referrer-Policy', 'same-origin');
-	return response;
-};
+	return resolve(event);
+}
 
 export const handleError: HandleServerError = ({ error, event, status }) => {
 	if (status === 404) return { message: 'There is nothing here, or it is not yours.' };
 	// Only the name, code and place: a message of the database may carry what somebody entered.
 	const { name, code, stack } = error as { name?: string; code?: string; stack?: string };
 	log.error({
+		requestId: event.locals.requestId,
 		route: event.route.id,
 		name,
 		code,
@@ -33,5 +68,7 @@ export const handleError: HandleServerError = ({ error, event, status }) => {
 			.slice(0, 6),
 		message: error instanceof HanzaError ? error.message : undefined
 	});
-	return { message: 'Something went wrong on our side. What you entered or flew is kept; try again.' };
+	return {
+		message: `Something went wrong on our side. What you entered or flew is kept; try again. If it comes again, tell who runs this: ${event.locals.requestId}`
+	};
 };

@@ -16,7 +16,7 @@ export function withDatabase(): { readonly db: Knex } {
 	});
 	beforeEach(async () => {
 		await ratingsWorkedOut();
-		await holder.db.raw('truncate users, sign_in_failures, meta cascade');
+		await holder.db.raw('truncate users, rate_limits, meta cascade');
 	});
 	afterAll(async () => {
 		await ratingsWorkedOut();

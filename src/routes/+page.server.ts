@@ -5,7 +5,9 @@ import { visitor } from '$lib/server/http.js';
 import {
 	demoPeople,
 	demoPerson,
+	KNOWN_COOKIE,
 	openSession,
+	rememberBrowser,
 	SESSION_COOKIE,
 	signIn,
 	TooManyTries
@@ -15,6 +17,7 @@ import type { Actions, PageServerLoad } from './$types';
 type Person = NonNullable<App.Locals['person']>;
 /** Where everybody begins. */
 const HOME = '/today';
+const KNOWN_SECONDS = 365 * 86_400;
 
 async function enter(cookies: Cookies, url: URL, person: Person): Promise<never> {
 	const { token, expiresAt } = await visitor((db) => openSession(db, person.id));
@@ -24,6 +27,14 @@ async function enter(cookies: Cookies, url: URL, person: Person): Promise<never>
 		sameSite: 'lax',
 		secure: url.protocol === 'https:',
 		expires: expiresAt
+	});
+	const known = await visitor((db) => rememberBrowser(db, person.id, cookies.get(KNOWN_COOKIE)));
+	cookies.set(KNOWN_COOKIE, known, {
+		path: '/',
+		httpOnly: true,
+		sameSite: 'lax',
+		secure: url.protocol === 'https:',
+		maxAge: KNOWN_SECONDS
 	});
 	redirect(303, HOME);
 }
@@ -47,13 +58,11 @@ export const actions: Actions = {
 		let person: Person | null;
 		try {
 			const credentials = parse(Credentials, { login, password: form.password });
-			person = await visitor((db) => signIn(db, credentials.login, credentials.password, getClientAddress()));
+			person = await visitor((db) =>
+				signIn(db, credentials.login, credentials.password, getClientAddress(), cookies.get(KNOWN_COOKIE))
+			);
 		} catch (error) {
-			if (error instanceof TooManyTries)
-				return fail(429, {
-					login,
-					message: 'Too many tries. Wait a quarter of an hour, or ask your instructor.'
-				});
+			if (error instanceof TooManyTries) return fail(429, { login, message: error.message });
 			if (error instanceof HanzaError)
 				return fail(400, { login, message: 'Enter your name and your password.' });
 			throw error;

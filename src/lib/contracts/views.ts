@@ -102,6 +102,8 @@ export interface AttemptRow {
 	faultKinds: FaultKind[];
 	/** When the instructor first looked at it. */
 	lookedAt: Date | null;
+	/** It reached the server faster than it can be flown: made by something else than the trainer, perhaps. */
+	tooFast: boolean;
 }
 
 export const LOOK_SOURCES = ['veil', 'tap', 'gaze'] as const;

@@ -46,6 +46,7 @@
 				{#if row.overridden}<span class="block text-sm text-ink-soft"
 						>instructor; computed: {row.verdict}</span
 					>{/if}
+				{#if row.tooFast}<span class="block text-sm text-caution">▲ faster than it can be flown</span>{/if}
 				{#if STATES[row.status]}<span class="block text-sm text-ink-soft">{STATES[row.status]}</span>{/if}
 			</span>
 		{:else if id === 'score'}{row.score === null ? '' : Math.round(row.score)}

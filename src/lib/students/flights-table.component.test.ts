@@ -23,7 +23,8 @@ const flight = (day: number): AttemptRow => ({
 	overridden: null,
 	faults: [],
 	faultKinds: [],
-	lookedAt: null
+	lookedAt: null,
+	tooFast: false
 });
 const cards = () =>
 	[...document.querySelectorAll('tr[data-row]')].map(

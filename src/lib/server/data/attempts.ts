@@ -51,6 +51,7 @@ const rows = (db: Knex) =>
 			`(select o.value from overrides o where o.attempt_id = a.id and o.item = 'verdict' order by o.created_at desc limit 1) as overridden`
 		),
 		'a.looked_at as lookedAt',
+		'a.too_fast as tooFast',
 		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].name'), '[]') as faults`),
 		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].kind'), '[]') as "faultKinds"`)
 	);
@@ -104,6 +105,7 @@ export async function findAttempt(db: Knex, id: string): Promise<Attempt | undef
 			'heard_at as heardAt',
 			'ended_at as endedAt',
 			'looked_at as lookedAt',
+			'too_fast as tooFast',
 			'samples',
 			'verdict',
 			'score',
@@ -265,6 +267,7 @@ export async function endAttempt(
 		/** How many chunks are in the recording: those after them stay, they belong to nothing. */
 		used: number;
 		wholeToSeconds: number | null;
+		tooFast: boolean;
 	}
 ): Promise<void> {
 	await tx('attempts')
@@ -280,7 +283,8 @@ export async function endAttempt(
 			resume: null,
 			lease_device: null,
 			lease_until: null,
-			whole_to_seconds: end.wholeToSeconds
+			whole_to_seconds: end.wholeToSeconds,
+			too_fast: end.tooFast
 		});
 	const inIt = tx('attempt_chunks')
 		.select('seq')

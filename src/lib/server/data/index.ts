@@ -9,6 +9,7 @@ export * from './looks.js';
 export * from './numbers.js';
 export * from './commands.js';
 export * from './people.js';
+export * from './ready.js';
 export * from './rating.js';
 export * from './record-file.js';
 export * from './remarks.js';

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 
 export type Role = 'instructor' | 'student';
@@ -64,21 +65,15 @@ export const personOfSession = (db: Knex, tokenHash: Buffer): Promise<Person | u
 export const removeSession = (db: Knex, tokenHash: Buffer): Promise<number> =>
 	db('sessions').where('token_hash', tokenHash).delete();
 
-export async function countFailures(db: Knex, key: string, seconds: number): Promise<number> {
-	const [row] = await db('sign_in_failures')
-		.count('* as n')
-		.where({ key })
-		.where('at', '>', db.raw(`now() - make_interval(secs => ?)`, [seconds]));
-	return Number(row!.n);
+/** A secret of this installation by its name, made when it is first asked for. */
+export async function secretOf(db: Knex, name: string): Promise<string> {
+	const key = `secret:${name}`;
+	await db('meta')
+		.insert({ key, value: JSON.stringify(randomBytes(32).toString('base64url')) })
+		.onConflict('key')
+		.ignore();
+	return ((await db('meta').where({ key }).first('value')) as { value: string }).value;
 }
-
-export async function addFailure(db: Knex, key: string): Promise<void> {
-	await db('sign_in_failures').insert({ key });
-	await db('sign_in_failures').where('at', '<', db.raw(`now() - interval '1 day'`)).delete();
-}
-
-export const clearFailures = (db: Knex, key: string): Promise<number> =>
-	db('sign_in_failures').where({ key }).delete();
 
 export async function isDemo(db: Knex): Promise<boolean> {
 	return (await db('meta').where({ key: 'demo' }).first()) !== undefined;

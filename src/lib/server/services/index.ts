@@ -6,6 +6,8 @@ export * from './attempts/live.js';
 export * from './attempts/scans.js';
 export * from './attempts/steady-state.js';
 export * from './auth/auth.js';
+export * from './auth/known-browser.js';
+export * from './auth/limits.js';
 export * from './brief/briefing.js';
 export * from './brief/page.js';
 export * from './cards/cards.js';

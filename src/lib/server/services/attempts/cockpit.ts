@@ -65,6 +65,8 @@ export async function beginAttempt(
 	const assignment = found(
 		person.role === 'student' ? await visibleAssignment(db, person, assignmentId) : null
 	);
+	if (assignment.closedAt)
+		throw new ConflictError('This task has been taken back: nothing new is flown on it.');
 	if (assignment.assist !== 'any' && assignment.assist !== assist)
 		throw new InputError('/assist', `must be ${assignment.assist} on this task`);
 	const standard = await standardOf(db, assignment.standardId);

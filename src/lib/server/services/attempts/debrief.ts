@@ -57,7 +57,8 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		assignmentId,
 		branchedFrom,
 		branchedAtSeconds,
-		wholeToSeconds
+		wholeToSeconds,
+		tooFast
 	} = attempt;
 	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
 	const before = same.find((flight) => flight.startedAt < startedAt);
@@ -80,7 +81,8 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 			assignmentId,
 			branchedFrom,
 			branchedAtSeconds,
-			wholeToSeconds
+			wholeToSeconds,
+			tooFast
 		},
 		grade: grade as Grade,
 		scan,

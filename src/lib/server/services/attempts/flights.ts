@@ -148,11 +148,27 @@ export const endFlight = (
 			grade,
 			endedAt,
 			used,
-			wholeToSeconds
+			wholeToSeconds,
+			tooFast: isTooFast(attempt, track, endedAt ?? new Date())
 		});
 		if (grade) await saveStretches(tx, id, track, aircraft);
 		return 'kept';
 	});
+
+/** The trainer's fastest time, and what clocks and lines may be off, s. */
+const FASTEST_RATE = 8;
+const CLOCKS_SECONDS = 5;
+
+/** Whether more was flown than the trainer can have flown since the flight was begun. */
+function isTooFast(
+	{ startedAt, branchedAtSeconds }: Pick<Attempt, 'startedAt' | 'branchedAtSeconds'>,
+	track: Track,
+	now: Date
+): boolean {
+	const flownSeconds = track.length / track.rateHz - (branchedAtSeconds ?? 0);
+	const seconds = (now.getTime() - startedAt.getTime()) / 1000;
+	return flownSeconds > FASTEST_RATE * seconds + CLOCKS_SECONDS;
+}
 
 /** A recording that cannot be graded is kept all the same, and the flight can be ended. */
 function gradeOrNone(grade: () => Grade): Grade | null {

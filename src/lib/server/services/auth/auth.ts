@@ -2,11 +2,8 @@ import { hash, verify } from '@node-rs/argon2';
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import {
-	addFailure,
 	allPeople,
 	addSession,
-	clearFailures,
-	countFailures,
 	findCredentials,
 	findPerson,
 	isDemo,
@@ -16,17 +13,11 @@ import {
 	type Role
 } from '../../data/index.js';
 import { isRecordId } from '../../policy.js';
+import { markOf } from './known-browser.js';
+import { countTry, forgetTries } from './limits.js';
 
 export const SESSION_COOKIE = 'hanza_session';
 export const SESSION_DAYS = 14;
-const FAILURE_WINDOW_SECONDS = 15 * 60;
-/** Failures in the window after which a login, or an address, has to wait. */
-const MOST_FAILURES = { login: 6, address: 30 };
-
-export class TooManyTries extends Error {
-	override name = 'TooManyTries';
-}
-
 // OWASP Password Storage Cheat Sheet, 2024: Argon2id with 19 MiB, two passes, one lane.
 const ARGON2 = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
 
@@ -39,30 +30,24 @@ const hashToken = (token: string): Buffer => createHash('sha256').update(token).
 
 /**
  * The person with this login and password, or null.
+ * @param known the cookie of a browser that somebody has signed in on before.
  * @throws TooManyTries after repeated failures for the login or from the address.
  */
 export async function signIn(
 	db: Knex,
 	login: string,
 	password: string,
-	address: string
+	address: string,
+	known?: string
 ): Promise<Person | null> {
-	const loginKey = `login:${login}`;
-	const addressKey = `address:${address}`;
-	const [byLogin, byAddress] = await Promise.all([
-		countFailures(db, loginKey, FAILURE_WINDOW_SECONDS),
-		countFailures(db, addressKey, FAILURE_WINDOW_SECONDS)
-	]);
-	if (byLogin >= MOST_FAILURES.login || byAddress >= MOST_FAILURES.address) throw new TooManyTries();
-	const known = await findCredentials(db, login);
+	const account = await findCredentials(db, login);
+	const tried = { login, address, mark: account ? await markOf(db, account.id, known) : null };
+	await countTry(db, tried);
 	decoy ??= hashPassword(randomBytes(12).toString('hex'));
-	const right = await verify(known?.passwordHash ?? (await decoy), password);
-	if (!known || !right) {
-		await Promise.all([addFailure(db, loginKey), addFailure(db, addressKey)]);
-		return null;
-	}
-	await clearFailures(db, loginKey);
-	return (await findPerson(db, known.id)) ?? null;
+	const right = await verify(account?.passwordHash ?? (await decoy), password);
+	if (!account || !right) return null;
+	await forgetTries(db, tried);
+	return (await findPerson(db, account.id)) ?? null;
 }
 
 /** Opens a session; the token goes to the browser, only its hash to the database. */

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit } from '@hanza/core';
+import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, cardCatalog, cardSketch } from '$data';
 import { areaOf } from '../areas/areas.js';
 import { standardOf } from '../library/standards.js';
@@ -24,6 +24,19 @@ const isAsShipped = ({ card }: Assignment): boolean => {
 	return shipped !== undefined && JSON.stringify(shipped) === JSON.stringify(card);
 };
 
+/** The card without what its student may not know before the flight: what will fail, and a wind that is to be found. */
+export function briefedCard(card: TaskCard): TaskCard {
+	const { failures: _, ...told } = card;
+	if (card.windInBrief !== false) return told;
+	const { gustKt: __, ...weather } = card.weather;
+	const { finalGroundspeedKt: ___, finalSeconds: ____, ...approach } = card.approach ?? {};
+	return {
+		...told,
+		weather: { ...weather, windLayers: [] },
+		...(card.approach ? { approach: approach as NonNullable<TaskCard['approach']> } : {})
+	};
+}
+
 /** All that a brief shows; answers only after a try. */
 export async function briefPage(db: Knex, person: Person, id: string) {
 	const assignment = await taskOf(db, person, id);
@@ -32,7 +45,7 @@ export async function briefPage(db: Knex, person: Person, id: string) {
 	const tries = await lastTries(db, person.id, aircraft.id);
 	return {
 		id: assignment.id,
-		card,
+		card: briefedCard(card),
 		assist: assignment.assist,
 		note: assignment.note,
 		instructorName: assignment.instructorId === person.id ? 'You' : assignment.instructorName,

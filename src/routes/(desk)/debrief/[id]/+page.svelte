@@ -91,6 +91,12 @@
 			{grade.because.join('; ')}.
 		</p>
 	{/if}
+	{#if attempt.tooFast}
+		<p class="mt-1" role="note">
+			<span class="text-caution" aria-hidden="true">▲</span> This flight reached the server faster than it can be
+			flown, even at eight times: ask how it was made before the grade counts.
+		</p>
+	{/if}
 	{#if attempt.wholeToSeconds !== null}
 		<p class="mt-1" role="note">
 			<span class="text-caution" aria-hidden="true">▲</span> The recording has a gap at {formatClock(

@@ -1,0 +1,4 @@
+import type { RequestHandler } from './$types';
+
+/** Alive: the process answers. */
+export const GET: RequestHandler = () => new Response('alive\n');
