@@ -34,6 +34,7 @@ import {
 	beginFlight,
 	drillContext,
 	endFlight,
+	DEMO_PASSWORD,
 	hashPassword,
 	markRound
 } from '../src/lib/server/services/index.js';
@@ -376,12 +377,13 @@ async function seed(url: string): Promise<void> {
 	try {
 		if (await isDemo(db)) return;
 		// Demo people enter by the choice on the first page; their password is the same simple word.
-		const passwordHash = await hashPassword('practice');
+		const passwordHash = await hashPassword(DEMO_PASSWORD);
 		const instructorId = await addPerson(db, {
 			login: 'harun',
 			name: 'Harun Aldbeck',
 			role: 'instructor',
 			instructorId: null,
+			isHead: true,
 			passwordHash
 		});
 		const now = Date.now();

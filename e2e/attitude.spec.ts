@@ -303,7 +303,8 @@ test('another’s cards are nowhere: 404, for an instructor as for a student', a
 			login,
 			name: 'Other Instructor',
 			role: 'instructor' as const,
-			instructorId: null
+			instructorId: null,
+			isHead: false
 		};
 		return saveCard(db, owner, cardCatalog.get('oval'));
 	});

@@ -126,3 +126,67 @@ test('restart keeps what was flown and begins anew; a flight not begun leaves no
 	await expect(page.getByRole('link', { name: 'Debrief' })).toHaveCount(1);
 	await expect(page.getByText('broken off')).toBeVisible();
 });
+
+test('somebody else signs in on this browser midway: what is flown waits for whoever flew it, and is delivered then', async ({
+	page,
+	context
+}) => {
+	const { login, id } = await studentWithTask(shortCard());
+	const other = await studentWithTask(shortCard());
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(3);
+	const second = await context.newPage();
+	await second.goto('/');
+	await second.request.post('/leave', { headers: { Origin: new URL(page.url()).origin } });
+	await signIn(second, other.login);
+	await expect(page.getByTestId('upload')).toContainText('Somebody else is signed in', { timeout: 30_000 });
+	await flyFor(page, 4);
+	const flown = await flightSeconds(page);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page.getByRole('alert').filter({ hasText: 'stays in this browser' })).toBeVisible();
+	// Whoever is signed in now is told nothing of it.
+	await second.goto('/today');
+	await expect(second.getByRole('heading', { name: 'Ten minutes' })).toBeVisible();
+	await expect(second.getByText('not delivered')).toHaveCount(0);
+	await page.close();
+
+	await second.request.post('/leave', { headers: { Origin: new URL(second.url()).origin } });
+	await signIn(second, login);
+	const waiting = second.getByRole('region', { name: 'Not delivered' });
+	await expect(waiting).toContainText('wait in this browser');
+	const file = second.waitForEvent('download');
+	await waiting.getByRole('button', { name: 'Save as a file' }).click();
+	expect((await file).suggestedFilename()).toMatch(/^hanza-flight-.*\.json$/);
+	await waiting.getByRole('button', { name: 'Send it now' }).click();
+	await expect(second.getByText('All of it has arrived.')).toBeVisible();
+	await expect(waiting).toHaveCount(0);
+	expect(await storedSeconds(id)).toBeGreaterThanOrEqual(flown - 1);
+});
+
+test('two devices on one flight: one is told, takes it over, and the other stops', async ({
+	page,
+	browser
+}) => {
+	const { login } = await studentWithTask(shortCard());
+	await signIn(page, login);
+	await page.getByRole('button', { name: 'Fly' }).click();
+	await beginFlying(page);
+	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(4);
+	const tablet = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+	await tablet.goto(new URL('/', page.url()).href);
+	await signIn(tablet, login);
+	await tablet.goto(page.url());
+	await expect(tablet.getByTestId('elsewhere')).toContainText('on another device');
+	await tablet.getByRole('button', { name: 'Take it over' }).click();
+	await expect(tablet.getByTestId('frozen')).toBeVisible();
+	expect(await flightSeconds(tablet)).toBeGreaterThanOrEqual(2);
+	await expect(page.getByTestId('elsewhere')).toBeVisible({ timeout: 25_000 });
+	await expect(page.getByTestId('cockpit')).toHaveAttribute('data-status', 'frozen');
+	await tablet.keyboard.press('Space');
+	await flyFor(tablet, 2);
+	await tablet.getByRole('button', { name: 'Break off' }).click();
+	await expect(tablet).toHaveURL(/\/debrief\//);
+	await tablet.context().close();
+});

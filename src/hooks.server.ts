@@ -1,12 +1,29 @@
-import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
+import {
+	redirect,
+	type Handle,
+	type HandleServerError,
+	type RequestEvent,
+	type ServerInit
+} from '@sveltejs/kit';
 import { HanzaError } from '@hanza/core';
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
+import { building } from '$app/environment';
 import { movedTo } from '$lib/desk/moved.js';
 import { database } from '$lib/server/db.js';
-import { personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
+import { newFirstCode, personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+
+/** A first start prints the code by which its school is made: whoever can read this has started it. */
+export const init: ServerInit = async () => {
+	if (building || !process.env.ORIGIN) return;
+	const code = await newFirstCode(database());
+	if (code)
+		console.log(
+			`\nNobody is here yet. Make the school at ${process.env.ORIGIN}/first with the code\n\n  ${code}\n`
+		);
+};
 
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 const YEAR_SECONDS = 31_536_000;

@@ -1,46 +1,23 @@
-import { fail, redirect, type Cookies } from '@sveltejs/kit';
+import { fail, redirect } from '@sveltejs/kit';
 import * as Type from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
+import { enter, HOME } from '$lib/server/enter.js';
 import { visitor } from '$lib/server/http.js';
 import {
 	demoPeople,
 	demoPerson,
 	KNOWN_COOKIE,
-	openSession,
-	rememberBrowser,
-	SESSION_COOKIE,
+	nobodyHere,
 	signIn,
 	TooManyTries
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
 type Person = NonNullable<App.Locals['person']>;
-/** Where everybody begins. */
-const HOME = '/today';
-const KNOWN_SECONDS = 365 * 86_400;
-
-async function enter(cookies: Cookies, url: URL, person: Person): Promise<never> {
-	const { token, expiresAt } = await visitor((db) => openSession(db, person.id));
-	cookies.set(SESSION_COOKIE, token, {
-		path: '/',
-		httpOnly: true,
-		sameSite: 'lax',
-		secure: url.protocol === 'https:',
-		expires: expiresAt
-	});
-	const known = await visitor((db) => rememberBrowser(db, person.id, cookies.get(KNOWN_COOKIE)));
-	cookies.set(KNOWN_COOKIE, known, {
-		path: '/',
-		httpOnly: true,
-		sameSite: 'lax',
-		secure: url.protocol === 'https:',
-		maxAge: KNOWN_SECONDS
-	});
-	redirect(303, HOME);
-}
 
 export const load: PageServerLoad = async ({ locals }) => {
 	if (locals.person) redirect(303, HOME);
+	if (await visitor(nobodyHere)) redirect(303, '/first');
 	return { demo: await visitor(demoPeople) };
 };
 
@@ -50,7 +27,8 @@ const Credentials = Type.Object({
 });
 
 export const actions: Actions = {
-	signIn: async ({ request, cookies, url, getClientAddress }) => {
+	signIn: async (event) => {
+		const { request, cookies, getClientAddress } = event;
 		const form = Object.fromEntries(await request.formData());
 		const login = String(form.login ?? '')
 			.trim()
@@ -68,12 +46,13 @@ export const actions: Actions = {
 			throw error;
 		}
 		if (!person) return fail(401, { login, message: 'Name and password do not belong together.' });
-		return enter(cookies, url, person);
+		return enter(event, person);
 	},
-	demo: async ({ request, cookies, url }) => {
+	demo: async (event) => {
+		const { request } = event;
 		const id = String((await request.formData()).get('person') ?? '');
 		const person = await visitor((db) => demoPerson(db, id));
 		if (!person) return fail(404, { login: '', message: 'There is no such choice here.' });
-		return enter(cookies, url, person);
+		return enter(event, person);
 	}
 };

@@ -10,6 +10,8 @@ function serverThat(...answers: Answer[]): { sent: string[]; askedAt: number[] }
 	const sent: string[] = [];
 	const askedAt: number[] = [];
 	vi.stubGlobal('fetch', (address: string) => {
+		if (address.endsWith('/hold'))
+			return Promise.resolve(new Response(JSON.stringify({ held: true, heardAt: null })));
 		const answer = answers.length > 1 ? answers.shift()! : answers[0]!;
 		const [attempt, , seq] = address.split('?')[0]!.split('/').slice(-3);
 		askedAt.push(Date.now());

@@ -1,6 +1,8 @@
 import * as Type from '@sinclair/typebox';
 import type { Static } from '@sinclair/typebox';
 import { parse } from '@hanza/core';
+import { API } from '$lib/contracts/api.js';
+import { call } from '$lib/contracts/client.js';
 import { deviceName } from './device.js';
 import { sendChunk } from './send-chunk.js';
 import { Shelf, type Waiting } from './shelf.js';
@@ -28,10 +30,12 @@ export async function unsentOf(person: string): Promise<Unsent[]> {
 }
 
 /** Sends what waits of a flight, in order, as far as it is taken. @returns why it went no further; null when all is there. */
-export async function sendUnsent({ chunks }: Unsent): Promise<string | null> {
+export async function sendUnsent({ attempt, chunks }: Unsent): Promise<string | null> {
 	const device = await deviceName();
 	const shelf = await Shelf.open();
 	try {
+		// Somebody asks for it: a tab that was closed, and holds the flight for a moment yet, does not keep it.
+		await call(API.holdAttempt, { device, takeOver: true }, { params: { id: attempt } });
 		for (const chunk of chunks) {
 			await sendChunk(chunk, device);
 			await shelf.remove(chunk);

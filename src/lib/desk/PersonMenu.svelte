@@ -20,6 +20,7 @@
 			}
 		})),
 		{ text: 'Keys and stick', href: '/practice/controls' },
+		{ text: 'Password and devices', href: '/account' },
 		{ text: 'Sign out', run: () => leaving?.requestSubmit() }
 	]);
 </script>

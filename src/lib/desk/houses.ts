@@ -71,7 +71,8 @@ export const HOUSES: Record<Role, readonly House[]> = {
 			icon: Users,
 			rooms: [
 				{ href: '/students', text: 'All students' },
-				{ href: '/set', text: 'Set a task' }
+				{ href: '/set', text: 'Set a task' },
+				{ href: '/people', text: 'People' }
 			],
 			also: ['/debrief', '/watch', '/log']
 		},

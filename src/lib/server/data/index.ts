@@ -13,5 +13,6 @@ export * from './ready.js';
 export * from './rating.js';
 export * from './record-file.js';
 export * from './remarks.js';
+export * from './school.js';
 export * from './standards.js';
 export * from './steady-state.js';

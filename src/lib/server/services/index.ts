@@ -8,6 +8,7 @@ export * from './attempts/steady-state.js';
 export * from './auth/auth.js';
 export * from './auth/known-browser.js';
 export * from './auth/limits.js';
+export * from './auth/school.js';
 export * from './brief/briefing.js';
 export * from './brief/page.js';
 export * from './cards/cards.js';

@@ -1,0 +1,70 @@
+import * as Type from '@sinclair/typebox';
+import { readForm, refusedForm, textsOf } from '$lib/server/forms.js';
+import { action, orRefused, page, placeOf } from '$lib/server/http.js';
+import {
+	handOver,
+	invite,
+	inviteToReset,
+	letLeave,
+	peoplePage,
+	rename,
+	takeInvitationBack
+} from '$lib/server/services/index.js';
+import type { Actions, PageServerLoad, RequestEvent } from './$types';
+
+export const load: PageServerLoad = (event) =>
+	page(event, 'instructor', ({ db, person }) => peoplePage(db, person));
+
+const name = Type.String({ minLength: 1, maxLength: 80, description: 'a name' });
+const Invited = Type.Object({
+	name,
+	role: Type.Union([Type.Literal('instructor'), Type.Literal('student')]),
+	instructor: Type.String({ maxLength: 64 })
+});
+const said = (message: string, refusal: Parameters<typeof placeOf>[0]) =>
+	refusedForm(
+		{},
+		{},
+		`${placeOf(refusal) === 'person' ? 'Whoever leaves ' : ''}${message.replace(/^\/\S+ /, '')}`
+	).data;
+const linkOf = ({ url }: RequestEvent, token: string): string => `${url.origin}/invited/${token}`;
+
+export const actions: Actions = {
+	invite: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const form = readForm(await event.request.formData(), Invited);
+			if (!form.ok) return form.refused;
+			const { name, role, instructor } = form.value;
+			const token = await orRefused(
+				() => invite(db, person, { name, role, instructorId: instructor || null }),
+				said
+			);
+			return typeof token === 'string' ? { link: linkOf(event, token), for: name } : token;
+		}),
+	reset: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const { person: id = '', name = '' } = textsOf(await event.request.formData());
+			return { link: linkOf(event, await inviteToReset(db, person, id)), for: name };
+		}),
+	withdraw: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			await takeInvitationBack(db, person, textsOf(await event.request.formData()).invitation ?? '');
+		}),
+	handOver: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const { person: id = '', instructor = '' } = textsOf(await event.request.formData());
+			return orRefused(() => handOver(db, person, id, instructor), said);
+		}),
+	leave: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const { person: id = '', away = '' } = textsOf(await event.request.formData());
+			return orRefused(() => letLeave(db, person, id, away === 'yes'), said);
+		}),
+	rename: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const form = await event.request.formData();
+			const read = readForm(form, Type.Object({ name }));
+			if (!read.ok) return read.refused;
+			await rename(db, person, textsOf(form).person ?? '', read.value.name);
+		})
+};
