@@ -26,6 +26,8 @@ const INSTRUCTOR = [
 	'/library/standards',
 	'/library/standards/us-instrument',
 	'/library/rules',
+	'/people',
+	'/account',
 	'/library/rules/us-instrument-airplane',
 	'/practice/faults/late-level-off',
 	'/bench/hold',

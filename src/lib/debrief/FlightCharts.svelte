@@ -38,8 +38,6 @@
 		const lines = { soft: pageColour('line'), ink: pageColour('ink-soft') };
 		return {
 			chart: {
-				// Its styles are the page's own: they carry its mark.
-				nonce: document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce,
 				id: `flight-${spec.id}`,
 				group: 'flight',
 				type: 'rangeArea',

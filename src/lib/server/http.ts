@@ -16,12 +16,23 @@ export interface Caller {
 	person: Person;
 }
 
+/**
+ * What the database cannot hold, by its own code: a NUL or half a letter in a text, a number beyond its column, a text that is
+ * no day or no id. Checked nowhere else: no field wants any of it.
+ */
+const UNKEEPABLE = new Set(['22021', '22P05', '22P02', '22P03', '22001', '22003', '22007', '22008', '54000']);
+const isUnkeepable = (thrown: unknown): boolean =>
+	UNKEEPABLE.has((thrown as { code?: string } | null)?.code ?? '');
+const CANNOT_BE_KEPT =
+	'There is something in it that cannot be kept: a sign that is no letter, or a number out of all bounds.';
+
 /** What the services throw, as the browser gets it: 404 for what is not there for this person. */
 async function answered<T>(work: () => Promise<T> | T): Promise<T> {
 	try {
 		return await work();
 	} catch (thrown) {
 		if (thrown instanceof NotFoundError) error(404, NOT_FOUND);
+		if (isUnkeepable(thrown)) error(400, CANNOT_BE_KEPT);
 		throw thrown;
 	}
 }
@@ -125,6 +136,7 @@ export function route<P extends string, B extends Side, R extends Side>(
 			if (thrown instanceof NotFoundError) error(404, NOT_FOUND);
 			if (thrown instanceof ConflictError) error(409, thrown.message);
 			if (thrown instanceof HanzaError) error(400, thrown.message);
+			if (isUnkeepable(thrown)) error(400, CANNOT_BE_KEPT);
 			throw thrown;
 		}
 	};

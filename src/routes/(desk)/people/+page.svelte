@@ -25,7 +25,7 @@
 
 <svelte:head><title>People · Hanza</title></svelte:head>
 
-<h1>People of {data.school}</h1>
+<h1>{data.school ? `People of ${data.school}` : 'People'}</h1>
 
 <form
 	method="POST"
@@ -38,7 +38,7 @@
 	aria-label="Invite somebody"
 >
 	<label class="grid gap-0.5"
-		><span class="text-sm text-ink-soft">Invite</span>
+		><span class="text-ink-soft">Invite</span>
 		<input
 			class="field"
 			name="name"
@@ -116,7 +116,7 @@
 						: ''}</span
 				></span
 			>
-			<details class="text-sm">
+			<details class="text-sm open:w-full">
 				<summary class="button">Change</summary>
 				<div class="mt-2 flex flex-wrap items-end gap-3">
 					<form method="POST" action="?/rename" use:enhance class="flex items-end gap-2">

@@ -7,13 +7,13 @@
 	const refused = $derived(refusedOf(form as object | null));
 </script>
 
-<svelte:head><title>{data.school} · Hanza</title></svelte:head>
+<svelte:head><title>{data.school ?? 'Invited'} · Hanza</title></svelte:head>
 
 <main class="mx-auto grid min-h-dvh max-w-xl content-center gap-6 p-6">
 	<section>
 		<p class="text-3xl font-bold tracking-tight text-accent">Hanza</p>
 		<h1 class="mt-2 text-2xl">
-			{data.isReset ? `A new password for ${data.name}` : `${data.school} invites you`}
+			{data.isReset ? `A new password for ${data.name}` : `${data.school ?? 'Your school'} invites you`}
 		</h1>
 		{#if !data.isReset}<p class="mt-2 text-ink-soft">
 				As {data.role === 'instructor' ? 'an instructor' : 'a student'}. This link works once.

@@ -104,7 +104,8 @@ export async function makeSchool(
 }
 
 const inHead = (person: Person): Person => found(person.isHead ? person : null);
-const schoolName = async (db: Knex): Promise<string> => String((await metaOf(db, SCHOOL)) ?? 'Hanza');
+/** Null where it was not made by a first start: the demo's. */
+const schoolName = async (db: Knex): Promise<string | null> => (await metaOf(db, SCHOOL)) as string | null;
 
 /** The people of the school: a head sees all of them, an instructor the own students. */
 export async function peoplePage(db: Knex, person: Person) {
