@@ -1,4 +1,4 @@
 import type { Knex } from 'knex';
 export const migrations: Knex.MigratorConfig;
 export function migrate(url: string): Promise<void>;
-export function missingMigrations(db: import('knex').Knex): Promise<string[]>;
+export function missingMigrations(db: Knex): Promise<string[]>;

@@ -1,11 +1,14 @@
 // npm run screenshots: one current picture of each main view from fresh demo data, into docs/screenshots.
 import { chromium } from '@playwright/test';
+import knex from 'knex';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
-import { beginFlight, choose, setTask } from './desk-hands.mjs';
+import { beginFlight, setTask } from './desk-hands.mjs';
+import { migrate } from './migrate.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
 const only = process.argv.slice(2);
+let first = null;
 buildIfStale();
 const postgres = await freshDemo('screenshots');
 const application = await startApplication(postgres.url);
@@ -151,42 +154,6 @@ try {
 		await page.waitForTimeout(500);
 		return page;
 	});
-	await shot('fault', async () => {
-		const page = await enterAs('Ilse Varnholm');
-		await page.goto(`${address}/practice/faults/fixation`);
-		await page.getByTestId('named').getByRole('button').first().click();
-		await page.waitForTimeout(2600);
-		await page.getByRole('button', { name: 'Stop' }).click();
-		return page;
-	});
-	/** Obed on the last mile of the card that ends under the cloud. */
-	const underTheCloud = async () => {
-		const page = await enterAs('Obed Linnaker');
-		await page.getByRole('button', { name: 'Fly' }).first().click();
-		await beginFlight(page);
-		await page.waitForTimeout(3000);
-		await page.keyboard.press('Space');
-		await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
-		await page.getByLabel('altitude, ft').fill('480');
-		await page.getByLabel('east, NM').fill('2.6');
-		await page.getByLabel('north, NM').fill('-2.5');
-		await choose(page.getByLabel('with the phase'), { index: 2 });
-		await page.getByRole('button', { name: 'Fly from there' }).click();
-		await page.waitForTimeout(1500);
-		await beginFlight(page);
-		await page.waitForTimeout(2500);
-		return page;
-	};
-	await shot('watch', async () => {
-		const student = await underTheCloud();
-		const page = await enterAs('Harun Aldbeck');
-		await page.getByRole('link', { name: 'Watch' }).first().click();
-		await page.getByRole('button', { name: 'Fail: vacuum' }).click();
-		await page.getByText(/failed at/).waitFor();
-		await page.waitForTimeout(1000);
-		await student.context().close();
-		return page;
-	});
 	await shot('bench-hold', async () => {
 		const page = await enterAs('Ilse Varnholm');
 		await page.goto(`${address}/bench/hold?inboundCourseDeg=30&windFromDeg=300&windSpeedKt=20`);
@@ -210,6 +177,25 @@ try {
 		await page.waitForTimeout(600);
 		await page.keyboard.up('ArrowRight');
 		await page.waitForTimeout(1500);
+		return page;
+	});
+	await shot('people', async () => {
+		const page = await enterAs('Harun Aldbeck');
+		await page.goto(`${address}/people`, { waitUntil: 'networkidle' });
+		await page.getByPlaceholder('their name').fill('Sunniva Eldh');
+		await page.getByRole('button', { name: 'Make a link' }).click();
+		await page.getByTestId('link').waitFor();
+		return page;
+	});
+	await shot('first-start', async () => {
+		const empty = postgres.url.replace(/\/postgres$/, '/nobody');
+		const admin = knex({ client: 'pg', connection: postgres.url });
+		await admin.raw('create database nobody');
+		await admin.destroy();
+		await migrate(empty);
+		first = await startApplication(empty, { demo: false });
+		const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+		await page.goto(`http://127.0.0.1:${first.port}/`, { waitUntil: 'networkidle' });
 		return page;
 	});
 	await shot('log', async () => {
@@ -261,6 +247,7 @@ try {
 	});
 } finally {
 	await browser.close();
+	await first?.stop();
 	await application.stop();
 	await postgres.stop();
 }

@@ -20,7 +20,7 @@ export const init: ServerInit = async () => {
 	if (building || !process.env.ORIGIN) return;
 	const code = await newFirstCode(database());
 	if (code)
-		console.log(
+		process.stdout.write(
 			`\nNobody is here yet. Make the school at ${process.env.ORIGIN}/first with the code\n\n  ${code}\n`
 		);
 };

@@ -4,6 +4,7 @@ import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../.
 import { openDatabase } from '../../src/lib/server/db.js';
 import { addChunk, findAttempt, recordingOf } from '../../src/lib/server/data/index.js';
 import {
+	addAttemptChunk,
 	beginFlight,
 	debriefPage,
 	deleteArea,
@@ -60,6 +61,24 @@ describe('a chunk', () => {
 		);
 		expect((await trackOf(at.db, attempt)).length).toBe(200);
 	});
+
+	it('is refused beyond twelve hours, and where more comes than can be flown', async () => {
+		const { student, attempt } = await flight();
+		const late = encodeChunk({ first: 432_000, track }, 0, 10);
+		await expect(saveChunk(at.db, attempt, 0, late, resume)).rejects.toThrow('12 hours');
+		const state = new TextEncoder().encode(JSON.stringify({ resume, looks: [] }));
+		const chunk = piece(0, 10);
+		const body = new Uint8Array(4 + state.length + chunk.length);
+		new DataView(body.buffer).setUint32(0, state.length, true);
+		body.set(state, 4);
+		body.set(chunk, 4 + state.length);
+		const sent = await Promise.allSettled(
+			Array.from({ length: 230 }, () => addAttemptChunk(at.db, student, attempt.id, 0, body))
+		);
+		const refused = sent.filter((one) => one.status === 'rejected' && one.reason.name === 'TooMuch');
+		expect(refused).toHaveLength(30);
+		expect((await trackOf(at.db, attempt)).length).toBe(10);
+	}, 60_000);
 
 	it('after the end is acknowledged where the recording has it, and left to its sender where it has not', async () => {
 		const { attempt } = await flight();

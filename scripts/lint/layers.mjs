@@ -56,10 +56,12 @@ export const SERVER = {
 	policy: ['data'],
 	services: ['data', 'policy'],
 	forms: [],
-	http: ['db', 'data', 'policy']
+	http: ['db', 'data', 'policy'],
+	/** Signs a person in on a browser: cookies and services. */
+	enter: ['http', 'services']
 };
 /** What pages and data routes may import of the server. */
-const ROUTES_USE = ['services', 'http', 'forms'];
+const ROUTES_USE = ['services', 'http', 'forms', 'enter'];
 
 const parts = (path) => path.split(sep);
 const serverPart = (path) => parts(path)[3]?.replace(/\.ts$/, '');
@@ -104,7 +106,8 @@ function lib(from, to) {
 function server(from, to, source) {
 	const here = serverPart(from);
 	if (to === null)
-		return /^(svelte$|svelte\/(?!server$)|@sveltejs|\$app)/.test(source) && !['http', 'forms'].includes(here)
+		return /^(svelte$|svelte\/(?!server$)|@sveltejs|\$app)/.test(source) &&
+			!['http', 'forms', 'enter'].includes(here)
 			? `${here} knows nothing of the framework`
 			: /^(knex|pg)$/.test(source) && ['forms'].includes(here)
 				? `${here} does not reach the database`

@@ -11,20 +11,9 @@ export async function enter({ cookies, url, request }: RequestEvent, person: { i
 	const { token, expiresAt } = await visitor((db) =>
 		openSession(db, person.id, request.headers.get('user-agent') ?? '')
 	);
-	cookies.set(SESSION_COOKIE, token, {
-		path: '/',
-		httpOnly: true,
-		sameSite: 'lax',
-		secure: url.protocol === 'https:',
-		expires: expiresAt
-	});
+	const kept = { path: '/', httpOnly: true, sameSite: 'lax', secure: url.protocol === 'https:' } as const;
+	cookies.set(SESSION_COOKIE, token, { ...kept, expires: expiresAt });
 	const known = await visitor((db) => rememberBrowser(db, person.id, cookies.get(KNOWN_COOKIE)));
-	cookies.set(KNOWN_COOKIE, known, {
-		path: '/',
-		httpOnly: true,
-		sameSite: 'lax',
-		secure: url.protocol === 'https:',
-		maxAge: KNOWN_SECONDS
-	});
+	cookies.set(KNOWN_COOKIE, known, { ...kept, maxAge: KNOWN_SECONDS });
 	redirect(303, HOME);
 }

@@ -33,6 +33,11 @@ export class ConflictError extends Error {
 	override name = 'ConflictError';
 }
 
+/** More is sent than one person can have flown. Fit to be shown; it may come again a moment later. */
+export class TooMuch extends Error {
+	override name = 'TooMuch';
+}
+
 /** The record; what is null or undefined is not there for this person. @throws NotFoundError */
 export function found<T>(record: T | null | undefined): T {
 	if (record === null || record === undefined) throw new NotFoundError();

@@ -23,6 +23,7 @@ export * from './log/imports.js';
 export * from './log/log.js';
 export * from './next/next.js';
 export * from './procedures/procedures.js';
+export * from './ready/ready.js';
 export * from './rating/endorsements.js';
 export * from './rating/rating.js';
 export * from './rating/rules.js';

@@ -32,6 +32,7 @@ import {
 	visibleAssignment,
 	visibleAttempt
 } from '../../policy.js';
+import { countPart } from '../auth/limits.js';
 import { areaOf } from '../areas/areas.js';
 import { cardOfSituation } from '../cards/cards.js';
 import { FAILURE_ROWS } from '../cards/library.js';
@@ -154,6 +155,7 @@ export async function addAttemptChunk(
 ): Promise<void> {
 	const attempt = found(await ownAttempt(db, person, id));
 	found(Number.isInteger(seq) && seq >= 0 && seq <= 1_000_000 ? seq : null);
+	await countPart(person.id);
 	const { resume, looks, chunk } = splitChunkBody(bytes, attempt.assist);
 	const fate = await saveChunk(db, attempt, seq, chunk, resume, looks, device);
 	if (fate !== 'kept') throw new ConflictError(REFUSED[fate]);

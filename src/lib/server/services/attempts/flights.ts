@@ -48,6 +48,9 @@ import {
 const compress = promisify(gzip);
 const decompress = promisify(gunzip);
 
+/** A flight has twelve hours at the most. */
+const MOST_SAMPLES = 12 * 3600 * RECORDING_RATE_HZ;
+
 /** The seed of a flight: its own id, so that gusts and failures are the same when it is taken up again. */
 export const seedOf = ({ id, seed }: Pick<Attempt, 'id' | 'seed'>): number =>
 	seed ?? parseInt(id.slice(0, 8), 16);
@@ -83,6 +86,11 @@ export async function saveChunk(
 	if (track.rateHz !== RECORDING_RATE_HZ)
 		throw new InputError('/body', `must have ${RECORDING_RATE_HZ} samples a second`);
 	const samples = first + track.length;
+	if (samples > MOST_SAMPLES)
+		throw new InputError(
+			'/body',
+			`must end before ${MOST_SAMPLES / RECORDING_RATE_HZ / 3600} hours of flight`
+		);
 	const fate = await addChunk(db, attempt.id, { seq, body, first, samples, resume, looks, device });
 	// An answer that was lost: what is in the recording already needs no second place.
 	if (fate === 'ended' && (await isInRecording(db, attempt.id, first, track))) return 'kept';

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import { TooMuch } from '../../policy.js';
+import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 
 export class TooManyTries extends Error {
 	override name = 'TooManyTries';
@@ -78,4 +79,23 @@ export async function forgetTries(db: Knex, tried: Tried): Promise<void> {
 		if (limit === 'address' || limit === 'login') await all[limit].reward(key);
 		else await all[limit].delete(key);
 	await db('rate_limits').where('expire', '<', Date.now()).delete();
+}
+
+/**
+ * Parts of flights that a process takes from one person: eight a second come at eight times, and more than twice that from a
+ * browser that catches up after the server was away.
+ */
+const parts = new RateLimiterMemory({ keyPrefix: 'parts', points: 200, duration: 10 });
+
+/** Counts a part of a flight. @throws TooMuch */
+export async function countPart(personId: string): Promise<void> {
+	try {
+		await parts.consume(personId);
+	} catch (refused) {
+		if (refused instanceof RateLimiterRes)
+			throw new TooMuch(
+				'More comes than can be flown. It is kept where it is, and may come again in a moment.'
+			);
+		throw refused;
+	}
 }
