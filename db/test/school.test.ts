@@ -4,7 +4,9 @@ import {
 	acceptInvitation,
 	acceptReset,
 	accountPage,
+	beginAttempt,
 	changePassword,
+	closeTask,
 	DEMO_PASSWORD,
 	handOver,
 	hashPassword,
@@ -23,7 +25,8 @@ import {
 	signOutElsewhere,
 	takeInvitationBack
 } from '../../src/lib/server/services/index.js';
-import { addPerson } from '../../src/lib/server/data/index.js';
+import { addAssignment, addPerson } from '../../src/lib/server/data/index.js';
+import { cardCatalog } from '../../data/index.js';
 import { withDatabase } from './database.js';
 
 const at = withDatabase();
@@ -157,7 +160,23 @@ describe('people of a school', () => {
 		const { token } = await openSession(at.db, birk.id);
 		await expect(letLeave(at.db, head, birk.id, true)).rejects.toThrow('still teaches cato of Veskar');
 		await expect(handOver(at.db, birk, cato.id, cato.id)).rejects.toThrow('/instructor must be');
+		const task = {
+			studentId: cato.id,
+			instructorId: birk.id,
+			card: cardCatalog.get('oval'),
+			standardId: 'us-instrument',
+			assist: 'any' as const,
+			note: ''
+		};
+		const set = [await addAssignment(at.db, task), await addAssignment(at.db, task)];
+		await expect(closeTask(at.db, head, set[0]!)).rejects.toMatchObject(NOT_THERE);
 		await handOver(at.db, birk, cato.id, head.id);
+		// What was set is taken back by whoever teaches now, and nothing new is flown on it.
+		await expect(closeTask(at.db, birk, set[0]!)).rejects.toMatchObject(NOT_THERE);
+		await closeTask(at.db, head, set[0]!);
+		const fly = (assignmentId: string) => beginAttempt(at.db, cato, { assignmentId, assist: 'direct' });
+		await expect(fly(set[0]!)).rejects.toThrow('taken back');
+		expect(await fly(set[1]!)).toBeTruthy();
 		expect((await studentsOf(at.db, head.id)).map(({ id }) => id)).toEqual([cato.id]);
 		await letLeave(at.db, head, birk.id, true);
 		expect(await personOfToken(at.db, token)).toBeUndefined();

@@ -99,13 +99,10 @@ export async function visibleAssignment(db: Knex, person: Person, id: string): P
 	return own === person.id ? assignment : null;
 }
 
-/** A task that this instructor may take back: one they set, or one that a student of theirs chose for themselves. */
+/** A task that this instructor may take back: one of a student whom they teach now, whoever set it. */
 export async function closableAssignment(db: Knex, person: Person, id: string): Promise<Assignment | null> {
-	const own = await visibleAssignment(db, person, id);
-	if (own) return own;
 	const assignment = isRecordId(id) ? await findAssignment(db, id) : undefined;
-	if (!assignment || assignment.instructorId !== assignment.studentId) return null;
-	return (await ownStudent(db, person, assignment.studentId)) ? assignment : null;
+	return assignment && (await ownStudent(db, person, assignment.studentId)) ? assignment : null;
 }
 
 /** A saved card of this very instructor. */

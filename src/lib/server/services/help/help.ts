@@ -23,7 +23,7 @@ const SOURCES = import.meta.glob<string>('/src/lib/help/pages/*.md', {
 
 /** Pages in the order of the list, by group. */
 const GROUPS: readonly (readonly [string, readonly string[]])[] = [
-	['Begin', ['first-flight', 'watching', 'cards', 'grading', 'faults', 'drills', 'bench', 'log']],
+	['Begin', ['first-flight', 'watching', 'cards', 'grading', 'faults', 'drills', 'bench', 'log', 'school']],
 	['Attitude', ['scan', 'methods', 'descents', 'turns', 'recoveries', 'instruments']],
 	['Radio navigation', ['radio', 'tracking', 'holds', 'arcs']],
 	['Approaches', ['approaches', 'minima', 'missed']]
