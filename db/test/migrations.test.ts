@@ -1,6 +1,10 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import knex from 'knex';
 import { describe, expect, it } from 'vitest';
+import { root } from '../../scripts/bundle.mjs';
 import { migrations } from '../../scripts/migrate.mjs';
+import { NEWEST_MIGRATION } from '../../src/lib/server/data/index.js';
 
 describe('migrations', () => {
 	it('go up, all the way down and up again, and leave nothing behind', async () => {
@@ -28,4 +32,9 @@ describe('migrations', () => {
 			await admin.destroy();
 		}
 	});
+});
+
+it('the step that readiness asks for is the newest one', () => {
+	const steps = readdirSync(join(root, 'db/migrations')).sort();
+	expect(NEWEST_MIGRATION).toBe(steps.at(-1));
 });

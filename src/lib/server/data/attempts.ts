@@ -37,8 +37,8 @@ const rows = (db: Knex) =>
 		'a.student_id as studentId',
 		'a.assignment_id as assignmentId',
 		'a.card_id as cardId',
-		db.raw(`a.card->>'name' as "cardName"`),
-		db.raw(`a.standard->>'name' as "standardName"`),
+		'a.card_name as cardName',
+		'a.standard_name as standardName',
 		'a.assist',
 		'a.status',
 		'a.started_at as startedAt',
@@ -52,32 +52,24 @@ const rows = (db: Knex) =>
 		),
 		'a.looked_at as lookedAt',
 		'a.too_fast as tooFast',
-		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].name'), '[]') as faults`),
-		db.raw(`coalesce(jsonb_path_query_array(a.grade, '$.faults[*].kind'), '[]') as "faultKinds"`)
+		'a.fault_names as faults',
+		'a.fault_kinds as faultKinds'
 	);
 
 export const attemptsOf = (db: Knex, studentId: string, most = 200): Promise<AttemptRow[]> =>
 	rows(db).where('a.student_id', studentId).orderBy('a.started_at', 'desc').limit(most);
 
-/** The last flights of each of several students, newest first. */
+/** The last flights of each of several students, newest first: so many are read, however many there are. */
 export const lastAttempts = (db: Knex, studentIds: readonly string[], each: number): Promise<AttemptRow[]> =>
 	db
-		.with('ranked', (inner) =>
-			inner
-				.from(
-					rows(db)
-						.select(
-							db.raw(`row_number() over (partition by a.student_id order by a.started_at desc) as place`)
-						)
-						.whereIn('a.student_id', studentIds)
-						.as('r')
-				)
-				.select('*')
+		.select('r.*')
+		.from(db.raw('unnest(?::uuid[]) as s(id)', [studentIds as string[]]))
+		.joinRaw(
+			db.raw('cross join lateral (?) as r', [
+				rows(db).whereRaw('a.student_id = s.id').orderBy('a.started_at', 'desc').limit(each)
+			])
 		)
-		.from('ranked')
-		.select('*')
-		.where('place', '<=', each)
-		.orderBy('startedAt', 'desc');
+		.orderBy('r.startedAt', 'desc');
 
 /** A flight as it is read: card, standard, grade and state in today's editions, whenever they were kept. */
 type StoredAttempt = Omit<Attempt, 'card' | 'standard' | 'grade' | 'resume'> &

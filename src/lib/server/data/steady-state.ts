@@ -61,6 +61,6 @@ export const stretchesOf = (
 			's.gear_down as gearDown'
 		)
 		.where('a.student_id', studentId)
-		.whereRaw(`a.card->>'aircraft' = ?`, [aircraftId])
+		.where('a.card_aircraft', aircraftId)
 		.orderBy('a.started_at', 'desc')
 		.limit(most);
