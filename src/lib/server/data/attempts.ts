@@ -63,9 +63,9 @@ export const attemptsOf = (db: Knex, studentId: string, most = 200): Promise<Att
 export const lastAttempts = (db: Knex, studentIds: readonly string[], each: number): Promise<AttemptRow[]> =>
 	db
 		.select('r.*')
-		.from(db.raw('unnest(?::uuid[]) as s(id)', [studentIds as string[]]))
-		.joinRaw(
-			db.raw('cross join lateral (?) as r', [
+		.from(
+			db.raw('unnest(?::uuid[]) as s(id) cross join lateral (?) as r', [
+				studentIds as string[],
 				rows(db).whereRaw('a.student_id = s.id').orderBy('a.started_at', 'desc').limit(each)
 			])
 		)
