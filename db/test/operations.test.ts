@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import knex, { type Knex } from 'knex';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { encodeChunk, flyByRobot, TECHNIQUES } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { backup, restore } from '../../scripts/backup.mjs';
@@ -104,6 +104,8 @@ describe('a backup', () => {
 
 describe('bringing a database up to date', () => {
 	it('killed anywhere in it, is done by the next start', async () => {
+		// The driver tells of each connection that is killed.
+		for (const way of ['log', 'warn', 'error'] as const) vi.spyOn(console, way).mockImplementation(() => {});
 		const killer = knex({ client: 'pg', connection: url() });
 		for (let i = 0; i < 8; i++) {
 			const start = migrate(urlOf('killed')).catch(() => {});
@@ -112,6 +114,7 @@ describe('bringing a database up to date', () => {
 			await start;
 		}
 		await killer.destroy();
+		vi.restoreAllMocks();
 		// As a start leaves it that was killed before it could take its mark off.
 		const db = openDatabase(urlOf('killed'));
 		if (await db.schema.hasTable('knex_migrations_lock'))

@@ -50,7 +50,7 @@ describe('the layers of the house', () => {
 		const parts = Object.keys(SERVER);
 		for (const there of parts) {
 			const page = forbidden('src/routes/planted/+page.server.ts', `$lib/server/${there}.js`);
-			expect(page === null, there).toBe(['services', 'http', 'forms'].includes(there));
+			expect(page === null, there).toBe(['services', 'http', 'forms', 'enter'].includes(there));
 			expect(forbidden('src/routes/planted/+page.svelte', `$lib/server/${there}.js`)).not.toBeNull();
 			const data = forbidden('src/lib/server/data/planted.ts', `../${there}.js`);
 			expect(data === null, there).toBe(there === 'data');
