@@ -126,6 +126,17 @@ function isMet(known: KnownEntry, condition: Condition): boolean {
 	return holds(known);
 }
 
+const otherDevices = new WeakMap<readonly Device[], Map<Device, string>>();
+function otherDevice(wanted: readonly Device[], flown: Device): string {
+	const said = entryOrNew(otherDevices, wanted, () => new Map<Device, string>());
+	return entryOrNew(
+		said,
+		flown,
+		() =>
+			`flown in ${DEVICE_WORDS[flown]}, not in ${wanted.map((device) => DEVICE_WORDS[device]).join(' or ')}`
+	);
+}
+
 /** Why a condition is not met, in words. */
 function whyNot(known: KnownEntry, condition: Condition): string {
 	if ('any' in condition) {
@@ -138,10 +149,7 @@ function whyNot(known: KnownEntry, condition: Condition): string {
 			nearest.find((one) => !isMet(known, one))!
 		);
 	}
-	if ('device' in condition) {
-		const wanted = condition.device.map((device) => DEVICE_WORDS[device]);
-		return `flown in ${DEVICE_WORDS[known.entry.device]}, not in ${wanted.join(' or ')}`;
-	}
+	if ('device' in condition) return otherDevice(condition.device, known.entry.device);
 	if ('flag' in condition) return FLAG_WORDS[condition.flag][(condition.is ?? true) ? 0 : 1];
 	const value = numberOf(known, condition.field);
 	const { field } = condition;
@@ -228,7 +236,11 @@ class Columns {
 	}
 }
 
-function entryOrNew<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+function entryOrNew<K, V>(
+	map: { get(key: K): V | undefined; set(key: K, value: V): unknown },
+	key: K,
+	make: () => V
+): V {
 	let value = map.get(key);
 	if (value === undefined) {
 		value = make();
@@ -313,31 +325,37 @@ const MEANT_FOR = 100;
 
 /** Why an entry counts in none of the sums: of the one that it comes nearest to, what is first not so. */
 function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => string {
-	// Arrays side by side: this is asked of every entry that does not count.
-	const mets = sums.map(({ where }) => where.map((condition) => columns.metOf(condition)));
-	// The right kind of device says which sum an entry was meant for.
-	const weights = sums.map(({ where }) => where.map((condition) => ('device' in condition ? MEANT_FOR : 1)));
-	return (entry) => {
-		let nearest = 0;
-		let most = -1;
-		let failed = -1;
-		for (let n = 0; n < mets.length; n++) {
-			const met = mets[n]!;
-			let weight = 0;
-			let first = -1;
-			for (let c = 0; c < met.length; c++)
-				if (met[c]![entry] === 1) weight += weights[n]![c]!;
-				else if (first === -1) first = c;
-			if (weight > most) {
-				most = weight;
-				nearest = n;
-				failed = first;
-			}
+	const { known } = columns;
+	// Column by column, as a long log is asked about all that does not count in it.
+	const nearest = new Uint16Array(known.length);
+	const failed = new Int8Array(known.length);
+	const most = new Int32Array(known.length).fill(-1);
+	const weight = new Int32Array(known.length);
+	const first = new Int8Array(known.length);
+	for (const [n, { where }] of sums.entries()) {
+		weight.fill(0);
+		first.fill(-1);
+		for (const [c, condition] of where.entries()) {
+			const met = columns.metOf(condition);
+			// The right kind of device says which sum an entry was meant for.
+			const counts = 'device' in condition ? MEANT_FOR : 1;
+			for (let i = 0; i < met.length; i++)
+				if (met[i] === 1) weight[i]! += counts;
+				else if (first[i] === -1) first[i] = c;
 		}
-		const known = columns.known[entry]!;
-		const { where, sum } = sums[nearest]!;
-		if (failed !== -1) return whyNot(known, where[failed]!);
-		return sum === 'one' ? 'nothing of it' : nothingOf(known, sum);
+		for (let i = 0; i < known.length; i++)
+			if (weight[i]! > most[i]!) {
+				most[i] = weight[i]!;
+				nearest[i] = n;
+				failed[i] = first[i]!;
+			}
+	}
+	return (entry) => {
+		const one = known[entry]!;
+		const { where, sum } = sums[nearest[entry]!]!;
+		const c = failed[entry]!;
+		if (c !== -1) return whyNot(one, where[c]!);
+		return sum === 'one' ? 'nothing of it' : nothingOf(one, sum);
 	};
 }
 
