@@ -94,5 +94,5 @@ test('signing in is refused with wrong words, and after too many tries altogethe
 	}
 	await tryWith('practice');
 	await expect(page.getByRole('alert')).toContainText('Too many tries');
-	await withDatabase((db) => db('sign_in_failures').delete());
+	await withDatabase((db) => db('rate_limits').delete());
 });

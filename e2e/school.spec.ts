@@ -10,6 +10,15 @@ let proxy: Server;
 let origin: string;
 let code: string;
 const behind = { port: 0 };
+let metricsPort = 0;
+
+async function freePort(): Promise<number> {
+	const probe = createServer().listen(0, '127.0.0.1');
+	await new Promise((done) => probe.once('listening', done));
+	const { port } = probe.address() as AddressInfo;
+	await new Promise((done) => probe.close(done));
+	return port;
+}
 
 /** A proxy as one stands before it: says who asks, and passes everything on. */
 async function aProxy(): Promise<Server> {
@@ -37,10 +46,8 @@ test.beforeAll(async () => {
 	await admin.destroy();
 	proxy = await aProxy();
 	origin = `http://127.0.0.1:${(proxy.address() as AddressInfo).port}`;
-	const probe = createServer().listen(0, '127.0.0.1');
-	await new Promise((done) => probe.once('listening', done));
-	behind.port = (probe.address() as AddressInfo).port;
-	await new Promise((done) => probe.close(done));
+	behind.port = await freePort();
+	metricsPort = await freePort();
 	const { HANZA_DEMO: _, ...environment } = process.env;
 	started = spawn(process.execPath, ['scripts/start.mjs'], {
 		env: {
@@ -48,7 +55,8 @@ test.beforeAll(async () => {
 			DATABASE_URL: url.replace(/\/postgres$/, '/a_school'),
 			ORIGIN: origin,
 			PORT: String(behind.port),
-			ADDRESS_HEADER: 'x-forwarded-for'
+			ADDRESS_HEADER: 'x-forwarded-for',
+			METRICS_PORT: String(metricsPort)
 		},
 		stdio: ['ignore', 'pipe', 'inherit']
 	});
@@ -174,6 +182,10 @@ test('it says that it lives and is ready, answers with its headers, and takes no
 }) => {
 	const there = await playwright.request.newContext({ baseURL: origin });
 	for (const path of ['/healthz', '/readyz']) expect((await there.get(path)).status()).toBe(200);
+	const counted = await (await there.get(`http://127.0.0.1:${metricsPort}/`)).text();
+	expect(counted).toMatch(/hanza_request_seconds_count\{method="GET",place="\/healthz",status="2xx"\} [1-9]/);
+	// Nothing of a person or a record is in it.
+	expect(counted).not.toMatch(/[0-9a-f]{8}-[0-9a-f]{4}-/);
 	const missing = await there.get('/api/attempts/none/state');
 	for (const [name, value] of [
 		['x-content-type-options', 'nosniff'],

@@ -2,10 +2,17 @@ import { describe, expect, it, vi } from 'vitest';
 import { encodeChunk, CardFlight, flyByRobot, TECHNIQUES, withPlaces, type Track } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import { openDatabase } from '../../src/lib/server/db.js';
-import { addChunk, findAttempt, recordingOf } from '../../src/lib/server/data/index.js';
+import {
+	addAssignment,
+	addChunk,
+	attemptsOf,
+	findAttempt,
+	recordingOf
+} from '../../src/lib/server/data/index.js';
 import {
 	addAttemptChunk,
 	beginFlight,
+	briefPage,
 	debriefPage,
 	deleteArea,
 	endFlight,
@@ -230,6 +237,55 @@ describe('the end of a flight', () => {
 			if (page.attempt) expect(page.attempt.wholeToSeconds, what).toBe(ended.wholeToSeconds);
 			else expect(page, what).toMatchObject({ ended: true });
 		}
+	});
+});
+
+describe('a flight that came faster than it can be flown', () => {
+	it('is marked, one that came at eight times is not', async () => {
+		const { student, begin } = await flight();
+		const marked = async (secondsAgo: number): Promise<boolean> => {
+			const attempt = await begin();
+			await at
+				.db('attempts')
+				.where({ id: attempt.id })
+				.update({ started_at: new Date(Date.now() - secondsAgo * 1000) });
+			await saveChunk(at.db, attempt, 0, piece(0, 400), resume);
+			await endFlight(at.db, attempt, 'finished');
+			const page = await debriefPage(at.db, student, attempt.id);
+			const [row] = await attemptsOf(at.db, student.id, 1);
+			expect((await findAttempt(at.db, attempt.id))!.tooFast).toBe(page.attempt!.tooFast);
+			expect(row).toHaveProperty('tooFast');
+			return page.attempt!.tooFast;
+		};
+		// Forty seconds of flight, flown in five at eight times.
+		expect([await marked(1), await marked(5.5), await marked(40)]).toEqual([true, false, false]);
+	});
+});
+
+describe('what a brief may not tell', () => {
+	it('is not sent: neither what will fail, nor a wind that is to be found', async () => {
+		const { instructor, student } = await flight();
+		const base = cardCatalog.get('hold-direct');
+		const hidden = {
+			...base,
+			windInBrief: false,
+			weather: { ...base.weather, windLayers: [{ altitudeFt: 0, fromDeg: 237, speedKt: 19 }], gustKt: 11 },
+			failures: [{ kind: 'vacuum' as const, onset: { kind: 'at' as const, seconds: 77 } }]
+		};
+		const brief = async (card: typeof base): Promise<string> => {
+			const id = await addAssignment(at.db, {
+				studentId: student.id,
+				instructorId: instructor.id,
+				card,
+				standardId: 'us-instrument',
+				assist: 'any',
+				note: ''
+			});
+			return JSON.stringify(await briefPage(at.db, student, id));
+		};
+		const told = await brief(hidden);
+		for (const secret of ['237', 'vacuum', '"gustKt":11', '"speedKt":19']) expect(told).not.toContain(secret);
+		expect(await brief({ ...hidden, windInBrief: true })).toContain('237');
 	});
 });
 
