@@ -1,9 +1,9 @@
 // One way to turn a TypeScript entry into a file that Node runs.
 import { build } from 'esbuild';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
+import { root } from './root.mjs';
 
-export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+export { root };
 
 /**
  * @param {string} entry path from the project's root

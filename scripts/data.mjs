@@ -2,7 +2,7 @@
 // On the database of DATABASE_URL; without it, on that of the demo, which must be running.
 import { join, resolve } from 'node:path';
 import { backup, restore } from './backup.mjs';
-import { root } from './bundle.mjs';
+import { root } from './root.mjs';
 import { migrate } from './migrate.mjs';
 import { newPassword, runningServer } from './postgres.mjs';
 

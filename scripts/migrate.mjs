@@ -1,6 +1,6 @@
 import knex from 'knex';
 import { join } from 'node:path';
-import { root } from './bundle.mjs';
+import { root } from './root.mjs';
 
 /** The migrations of the project on a database, ready to go up or down. */
 export const migrations = { directory: join(root, 'db/migrations'), loadExtensions: ['.mjs'] };

@@ -1,8 +1,10 @@
 // npm start: brings the database up to date and serves; a first start prints the code by which the school is made. What it needs comes by the
 // environment; what is missing or cannot be is named, all of it at once.
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { migrate } from './migrate.mjs';
-import { buildIfStale } from './serve.mjs';
+import { root } from './root.mjs';
 
 const isNumber = (most) => (text) => /^\d+$/.test(text) && Number(text) <= most;
 /** Every setting: what it must be, and what holds where it is not set; null where it must be. */
@@ -54,7 +56,10 @@ async function start() {
 	for (const [name, [, , usual]] of Object.entries(SETTINGS))
 		if (usual && !process.env[name]) process.env[name] = usual;
 	process.env.NODE_ENV = 'production';
-	buildIfStale();
+	if (!existsSync(join(root, 'build/handler.js'))) {
+		console.error('The application is not built: npm run build, and start again.');
+		process.exit(1);
+	}
 	try {
 		await migrate(process.env.DATABASE_URL);
 	} catch (error) {

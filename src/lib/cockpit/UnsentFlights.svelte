@@ -2,19 +2,16 @@
 	import { onMount } from 'svelte';
 	import { invalidateAll } from '$app/navigation';
 	import { formatClock } from '@hanza/core';
-	import '$lib/contracts/ready/unsent.js';
-	import { fileOf, sendUnsent, unsentOf, unsentOfFile, type Unsent } from './unsent.js';
+	import { fileOf, sendUnsent, unsentOf, type Unsent } from './unsent.js';
 
 	interface Props {
 		/** Whose flights: what others have flown on this browser is not theirs to see. */
 		person: string;
 		/** What each flight was, by its id, as far as it is known. */
 		names: Readonly<Record<string, string>>;
-		/** What waits, said first; or where a file is handed in, which is seldom needed. */
-		part: 'waiting' | 'file';
 	}
-	/** What was flown on this browser and has not reached the server: said, sent again, saved as a file, handed in. */
-	const { person, names, part }: Props = $props();
+	/** What was flown on this browser and has not reached the server: said, sent again, saved as a file. */
+	const { person, names }: Props = $props();
 	let unsent = $state.raw<Unsent[]>([]);
 	let said = $state('');
 	let busy = $state(false);
@@ -22,16 +19,14 @@
 	const refresh = async (): Promise<void> => {
 		unsent = await unsentOf(person);
 	};
-	onMount(() => {
-		if (part === 'waiting') void refresh().catch(() => {});
-	});
+	onMount(() => void refresh().catch(() => {}));
 
 	async function send(one: Unsent): Promise<void> {
 		busy = true;
 		const problem = await sendUnsent(one);
 		said = problem ? `It was not taken: ${problem}` : 'All of it has arrived.';
 		busy = false;
-		await Promise.all([part === 'waiting' ? refresh() : null, invalidateAll()]);
+		await Promise.all([refresh(), invalidateAll()]);
 	}
 	function save(one: Unsent): void {
 		const address = URL.createObjectURL(
@@ -43,20 +38,9 @@
 		}).click();
 		setTimeout(() => URL.revokeObjectURL(address), 1000);
 	}
-	async function handIn(event: Event): Promise<void> {
-		const input = event.currentTarget as HTMLInputElement;
-		const file = input.files?.[0];
-		if (!file) return;
-		try {
-			await send(unsentOfFile(await file.text()));
-		} catch {
-			said = 'This file holds no flight that was saved here.';
-		}
-		input.value = '';
-	}
 </script>
 
-{#if part === 'waiting' && unsent.length > 0}
+{#if unsent.length > 0}
 	<section class="sheet mt-3 border-caution p-4" aria-label="Not delivered">
 		<h2>Flown here, and not delivered</h2>
 		<ul class="mt-2 grid gap-3">
@@ -73,10 +57,4 @@
 		</ul>
 	</section>
 {/if}
-{#if part === 'file'}<details class="mt-6 text-sm text-ink-soft">
-		<summary>Hand in a flight that was saved as a file</summary>
-		<label class="mt-1 flex flex-wrap items-center gap-2"
-			>The file <input class="field" type="file" accept=".json" onchange={handIn} /></label
-		>
-	</details>{/if}
 {#if said}<p class="mt-2 text-sm" role="status">{said}</p>{/if}

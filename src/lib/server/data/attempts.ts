@@ -173,8 +173,9 @@ export const addChunk = (
 	chunk: {
 		seq: number;
 		body: Uint8Array;
-		/** Of all that is there with it: its first sample and how many it brings follow from it. */
+		/** How many samples there are with it. */
 		samples: number;
+		/** Its first sample: it must follow on what is there. Not asked of a recording that is put in whole. */
 		first?: number;
 		resume: ResumeState | null;
 		/** Where the eye was in it, on a veiled panel. */
@@ -193,8 +194,7 @@ export const addChunk = (
 		const there = await tx('attempt_chunks').where({ attempt_id: attemptId, seq: chunk.seq }).first('body');
 		if (there) return body.equals(there.body as Buffer) ? 'kept' : 'differs';
 		if (chunk.device && open.holder !== chunk.device && open.isHeld) return 'elsewhere';
-		const last = await tx('attempt_chunks').where({ attempt_id: attemptId }).max('seq as seq').first();
-		const next = last?.seq === null || last?.seq === undefined ? 0 : Number(last.seq) + 1;
+		const next = (await lastSeq(tx, attemptId)) + 1;
 		if (chunk.seq !== next || (chunk.first !== undefined && chunk.first !== (next === 0 ? 0 : open.samples)))
 			return 'gap';
 		await tx('attempt_chunks').insert({ attempt_id: attemptId, seq: chunk.seq, body });

@@ -50,7 +50,7 @@ export const isLoginTaken = async (db: Knex, login: string): Promise<boolean> =>
 export const changePerson = (
 	db: Knex,
 	id: string,
-	change: Partial<{ name: string; instructor_id: string; password_hash: string; is_head: boolean }>
+	change: Partial<{ name: string; instructor_id: string; password_hash: string }>
 ): Promise<number> => db('users').where({ id }).update(change);
 
 /** Somebody leaves, or comes back; who leaves is signed out everywhere. */

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import FieldError from '$lib/ui/FieldError.svelte';
+	import Fold from '$lib/ui/Fold.svelte';
 	import Select from '$lib/ui/Select.svelte';
 	import { refusedOf } from '$lib/ui/form.js';
 	import { formatDay } from '$lib/ui/format.js';
@@ -118,52 +119,50 @@
 						: ''}</span
 				></span
 			>
-			<details
-				class="text-sm open:w-full"
-				ontoggle={({ currentTarget }) => (opened[one.id] = currentTarget.open)}
-			>
-				<summary class="button">Change</summary>
-				{#if opened[one.id]}
-					<div class="mt-2 flex flex-wrap items-end gap-3">
-						<form method="POST" action="?/rename" use:enhance class="flex items-end gap-2">
-							<input type="hidden" name="person" value={one.id} />
-							<label class="grid gap-0.5"
-								><span class="text-ink-soft">Name</span>
-								<input class="field" name="name" maxlength="80" value={one.name} required /></label
-							>
-							<button class="button">Rename</button>
-						</form>
-						{#if one.role === 'student' && data.instructors.length > 1}
-							<form method="POST" action="?/handOver" use:enhance class="flex items-end gap-2">
+			<div class={opened[one.id] ? 'w-full text-sm' : 'text-sm'}>
+				<Fold title="Change" bind:open={() => opened[one.id] ?? false, (open) => (opened[one.id] = open)}>
+					{#if opened[one.id]}
+						<div class="mt-2 flex flex-wrap items-end gap-3">
+							<form method="POST" action="?/rename" use:enhance class="flex items-end gap-2">
 								<input type="hidden" name="person" value={one.id} />
-								<Select
-									label="Hand over to"
-									name="instructor"
-									value={data.instructors.find(({ id }) => id !== one.instructorId)!.id}
-									options={data.instructors
-										.filter(({ id }) => id !== one.instructorId)
-										.map(({ id, name }) => ({ value: id, text: name }))}
-								/>
-								<button class="button">Hand over</button>
+								<label class="grid gap-0.5"
+									><span class="text-ink-soft">Name</span>
+									<input class="field" name="name" maxlength="80" value={one.name} required /></label
+								>
+								<button class="button">Rename</button>
 							</form>
-						{/if}
-						{#if one.id !== data.ownId}
-							<form method="POST" action="?/reset" use:enhance>
-								<input type="hidden" name="name" value={one.name} />
-								<button class="button" name="person" value={one.id}>Link for a new password</button>
-							</form>
-							{#if data.isHead}
-								<form method="POST" action="?/leave" use:enhance>
-									<input type="hidden" name="away" value="yes" />
-									<button class="button" name="person" value={one.id} aria-label="Leaves: {one.name}"
-										>Leaves the school</button
-									>
+							{#if one.role === 'student' && data.instructors.length > 1}
+								<form method="POST" action="?/handOver" use:enhance class="flex items-end gap-2">
+									<input type="hidden" name="person" value={one.id} />
+									<Select
+										label="Hand over to"
+										name="instructor"
+										value={data.instructors.find(({ id }) => id !== one.instructorId)!.id}
+										options={data.instructors
+											.filter(({ id }) => id !== one.instructorId)
+											.map(({ id, name }) => ({ value: id, text: name }))}
+									/>
+									<button class="button">Hand over</button>
 								</form>
 							{/if}
-						{/if}
-					</div>
-				{/if}
-			</details>
+							{#if one.id !== data.ownId}
+								<form method="POST" action="?/reset" use:enhance>
+									<input type="hidden" name="name" value={one.name} />
+									<button class="button" name="person" value={one.id}>Link for a new password</button>
+								</form>
+								{#if data.isHead}
+									<form method="POST" action="?/leave" use:enhance>
+										<input type="hidden" name="away" value="yes" />
+										<button class="button" name="person" value={one.id} aria-label="Leaves: {one.name}"
+											>Leaves the school</button
+										>
+									</form>
+								{/if}
+							{/if}
+						</div>
+					{/if}
+				</Fold>
+			</div>
 		</li>
 	{/each}
 </ul>

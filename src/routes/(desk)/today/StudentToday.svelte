@@ -33,7 +33,7 @@
 {/if}
 
 {#await import('$lib/cockpit/UnsentFlights.svelte') then { default: UnsentFlights }}
-	<UnsentFlights person={day.personId} names={flown} part="waiting" />
+	<UnsentFlights person={day.personId} names={flown} />
 {/await}
 
 {#if next}
@@ -150,9 +150,7 @@
 	</ul>
 </section>
 
-{#await import('$lib/cockpit/UnsentFlights.svelte') then { default: UnsentFlights }}
-	<UnsentFlights person={day.personId} names={flown} part="file" />
-{/await}
+{#await import('$lib/cockpit/HandInFlight.svelte') then { default: HandInFlight }}<HandInFlight />{/await}
 
 <style>
 	.row {

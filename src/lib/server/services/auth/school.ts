@@ -286,7 +286,7 @@ export async function changePassword(
 	token: string,
 	{ before, password }: { before: string; password: string }
 ): Promise<void> {
-	const tried = { login: `password ${person.id}`, address: 'own', mark: null };
+	const tried = { login: `password ${person.id}`, address: `own ${person.id}`, mark: null };
 	await countTry(db, tried);
 	if (!(await verify(await passwordHashOf(db, person.id), before)))
 		throw new InputError('/before', 'is not your password of now');
