@@ -304,7 +304,9 @@ test('another’s cards are nowhere: 404, for an instructor as for a student', a
 			name: 'Other Instructor',
 			role: 'instructor' as const,
 			instructorId: null,
-			isHead: false
+			isHead: false,
+			isBoth: false,
+			teacherIds: []
 		};
 		return saveCard(db, owner, cardCatalog.get('oval'));
 	});

@@ -138,6 +138,105 @@ test('nothing that is sent brings the server down or to a fault of its own: 0 ×
 		if (kind < 0.15) return one(ODD);
 		return JSON.stringify(Object.fromEntries(Array.from({ length: 6 }, () => [one(KEYS), value()])));
 	};
+	/** A document with some of its values put out of all order. */
+	const spoiled = (document: unknown, share: number): unknown => {
+		if (random() < share) return value();
+		if (Array.isArray(document)) return document.map((each) => spoiled(each, share));
+		if (document === null || typeof document !== 'object') return document;
+		return Object.fromEntries(
+			Object.entries(document).map(([key, each]) => [
+				random() < share ? one(KEYS) : key,
+				spoiled(each, share)
+			])
+		);
+	};
+	/** Files as forms bring them, up to what is promised and beyond; looks by the ten thousand; bytes that are no flight. */
+	async function uploads(): Promise<number> {
+		const context = await enter((people as { id: string }[])[0]!.id);
+		const student = await enter((people as { id: string }[])[1]!.id);
+		const geojson = JSON.parse(await (await context.get('/api/areas/veskar')).text()) as {
+			features: unknown[];
+		};
+		const card = JSON.parse(await (await context.get('/api/cards/approach-descent')).text()) as unknown;
+		const flown = (await db('attempts').whereNotNull('grade').first('id')).id as string;
+		const [feature] = geojson.features;
+		const nest = (depth: number): unknown =>
+			depth === 0 ? [0, 0] : { type: 'GeometryCollection', geometries: [nest(depth - 1)] };
+		const texts: [string, string, string][] = [
+			...Array.from({ length: 25 }, (): [string, string, string] => [
+				'/library/areas?/import',
+				'file',
+				JSON.stringify(spoiled(geojson, random() * 0.05))
+			]),
+			...Array.from({ length: 25 }, (): [string, string, string] => [
+				'/library/cards?/import',
+				'file',
+				JSON.stringify(spoiled(card, random() * 0.05))
+			]),
+			...[
+				{ ...geojson, features: Array.from({ length: 6000 }, () => feature) },
+				{ ...geojson, features: [{ ...(feature as object), geometry: nest(400) }] },
+				{
+					...geojson,
+					features: [{ ...(feature as object), geometry: { type: 'Point', coordinates: [1e308, 1e308] } }]
+				},
+				{ ...geojson, features: [{ ...(feature as object), geometry: { type: 'Point', coordinates: [] } }] },
+				{
+					...geojson,
+					features: [{ ...(feature as object), geometry: { type: 'Polygon', coordinates: [[[0, 0]]] } }]
+				},
+				{ ...geojson, features: [null, 1, 'x'] },
+				{ type: 'FeatureCollection' }
+			].map((each): [string, string, string] => ['/library/areas?/import', 'file', JSON.stringify(each)]),
+			['/library/areas?/import', 'file', deep()],
+			['/library/areas?/import', 'file', `{"type":"${'x'.repeat(2_900_000)}"}`],
+			['/library/areas?/import', 'file', 'x'.repeat(3_100_000)],
+			['/library/cards?/import', 'file', `"${'\0'.repeat(400_000)}"`],
+			['/library/rules?/import', 'file', JSON.stringify(spoiled(card, 0.02))],
+			[`/debrief/${flown}?/gaze`, 'log', `time_ms,instrument\n${'1e999,altimeter\n'.repeat(1000)}`],
+			[`/debrief/${flown}?/gaze`, 'log', `time_ms,instrument\n${'5,altimeter\n'.repeat(1_400_000)}`],
+			[`/debrief/${flown}?/gaze`, 'log', 'x'.repeat(20_500_000)],
+			['/students?/take', 'file', 'PK\u0003\u0004 no zip at all'],
+			['/students?/take', 'file', 'x'.repeat(21_000_000)]
+		];
+		for (const [path, name, text] of texts) {
+			const reply = await context.post(path, {
+				maxRedirects: 0,
+				multipart: {
+					login: 'from-elsewhere',
+					password: 'a long enough word',
+					map: '',
+					began: '0',
+					[name]: { name: 'a.json', mimeType: 'application/json', buffer: Buffer.from(text) }
+				}
+			});
+			if (reply.status() >= 500) faults.push(`${reply.status()} ${path}, ${text.length} letters`);
+		}
+		const looks = (many: number) => ({
+			source: 'tap',
+			looks: Array.from({ length: many }, (_, i) => ({
+				instrument: 'altimeter',
+				startMs: i * 200,
+				endMs: i * 200 + 150
+			}))
+		});
+		for (const many of [20_000, 200_000]) {
+			const reply = await context.post(`/api/attempts/${flown}/looks`, { data: looks(many) });
+			if (reply.status() >= 500) faults.push(`${reply.status()} ${many} looks`);
+		}
+		for (const length of [0, 3, 5, 400, 100_000, 520_000, 600_000]) {
+			const bytes = Buffer.from(Array.from({ length }, () => Math.floor(random() * 256)));
+			if (length >= 400) bytes.writeUInt32LE(300, 0);
+			const reply = await student.put(`/api/attempts/${flown}/chunks/0?device=x`, {
+				headers: { 'Content-Type': 'application/octet-stream' },
+				data: bytes
+			});
+			if (reply.status() >= 500) faults.push(`${reply.status()} chunk of ${length} bytes`);
+		}
+		await context.dispose();
+		await student.dispose();
+		return texts.length + 9;
+	}
 	const faults: string[] = [];
 	let asked = 0;
 	const people = await db('users').select('id').whereIn('login', ['harun', 'obed']);
@@ -183,6 +282,7 @@ test('nothing that is sent brings the server down or to a fault of its own: 0 ×
 			}
 		await context.dispose();
 	}
+	asked += await uploads();
 	expect((await (await playwright.request.newContext()).get(`${baseURL}/healthz`)).status()).toBe(200);
 	await db.destroy();
 	await application.stop();

@@ -54,8 +54,11 @@ test('what is typed before the list has come over a slow line is not lost; Escap
 }) => {
 	await enterAs(page, 'Harun Aldbeck');
 	await page.waitForLoadState('networkidle');
+	// Held until all is typed, however slow the machine that types.
+	let comes = () => {};
+	const held = new Promise<void>((done) => (comes = done));
 	await page.route(/immutable/, async (route) => {
-		await new Promise((done) => setTimeout(done, 800));
+		await held;
 		await route.continue();
 	});
 	await page.keyboard.press('Control+k');
@@ -65,6 +68,7 @@ test('what is typed before the list has come over a slow line is not lost; Escap
 	const palette = page.getByRole('dialog', { name: 'Go to' });
 	await expect(palette).toBeHidden({ timeout: 1 });
 	await page.keyboard.press('Enter');
+	comes();
 	await expect(page.getByRole('heading', { name: 'Obed Linnaker' })).toBeVisible();
 
 	const button = page.getByRole('button', { name: /^Go to/ });

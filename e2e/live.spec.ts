@@ -61,8 +61,8 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 	await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
 	const kept = `Kept ${name}`;
 	await page.getByPlaceholder('Name of the card').fill(kept);
-	await page.getByRole('button', { name: 'Keep', exact: true }).click();
-	await expect(page.getByText(`Kept as “${kept}”.`)).toBeVisible();
+	await page.getByRole('button', { name: 'Propose', exact: true }).click();
+	await expect(page.getByText(`“${kept}” waits for your instructor`)).toBeVisible();
 
 	// Elsewhere: the new flight begins there, and what was flown is in the log.
 	const first = page.url();
@@ -81,6 +81,17 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
+	// What a student keeps is on no list of the instructor's before it is taken.
+	await desk.goto('/set');
+	await desk.getByPlaceholder('Words of the card').waitFor();
+	await expect(desk.getByText(kept)).toHaveCount(0);
+	await desk.goto('/library/cards');
+	await desk.getByRole('button', { name: /^Proposed by your students/ }).waitFor();
+	const take = desk.getByRole('button', { name: `Take ${kept}` });
+	if (!(await take.isVisible()))
+		await desk.getByRole('button', { name: /^Proposed by your students/ }).click();
+	await take.click();
+	await expect(take).toHaveCount(0);
 	await desk.goto('/set');
 	await setWho(desk, name);
 	await setWhat(desk, kept);

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './support/people.js';
+import { unfold } from './support/tasks.js';
 import { beginFlying, flightSeconds, flyFor, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 
@@ -129,7 +130,8 @@ test('restart keeps what was flown and begins anew; a flight not begun leaves no
 
 test('somebody else signs in on this browser midway: what is flown waits for whoever flew it, and is delivered then', async ({
 	page,
-	context
+	context,
+	browser
 }) => {
 	const { login, id } = await studentWithTask(shortCard());
 	const other = await studentWithTask(shortCard());
@@ -159,6 +161,18 @@ test('somebody else signs in on this browser midway: what is flown waits for who
 	const file = second.waitForEvent('download');
 	await waiting.getByRole('button', { name: 'Save as a file' }).click();
 	expect((await file).suggestedFilename()).toMatch(/^hanza-flight-.*\.json$/);
+	// Handed in on another device: there first a file that is none, then the one that was saved, in part and whole.
+	const elsewhere = await (await browser.newContext()).newPage();
+	await signIn(elsewhere, login);
+	const title = 'Hand in a flight that was saved as a file';
+	await unfold(elsewhere, title);
+	const field = elsewhere.getByLabel('The file');
+	await field.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"a":1}') });
+	await expect(elsewhere.getByText('holds no flight that was saved here')).toBeVisible();
+	await field.setInputFiles(await (await file).path());
+	await expect(elsewhere.getByText('All of it has arrived.')).toBeVisible();
+	await expect.poll(() => storedSeconds(id)).toBeGreaterThanOrEqual(flown - 1);
+	// What has arrived by the file is no harm to what the browser sends once more.
 	await waiting.getByRole('button', { name: 'Send it now' }).click();
 	await expect(second.getByText('All of it has arrived.')).toBeVisible();
 	await expect(waiting).toHaveCount(0);
@@ -189,4 +203,25 @@ test('two devices on one flight: one is told, takes it over, and the other stops
 	await tablet.getByRole('button', { name: 'Break off' }).click();
 	await expect(tablet).toHaveURL(/\/debrief\//);
 	await tablet.context().close();
+});
+
+test('what is typed before a page is awake, over a slow line, is still there when it is', async ({
+	page
+}) => {
+	let held = true;
+	const waiting: (() => void)[] = [];
+	await page.route('**/*.js', async (route) => {
+		if (held) await new Promise<void>((go) => waiting.push(go));
+		await route.continue();
+	});
+	await page.goto('/', { waitUntil: 'commit' });
+	await page.getByLabel('Name').fill('somebody');
+	await page.getByLabel('Password').fill('half a wo');
+	held = false;
+	for (const go of waiting) go();
+	// Awake: a wrong password is answered in the page itself.
+	await expect(page.getByLabel('Name')).toHaveValue('somebody');
+	await page.waitForLoadState('networkidle');
+	await expect(page.getByLabel('Name')).toHaveValue('somebody');
+	await expect(page.getByLabel('Password')).toHaveValue('half a wo');
 });

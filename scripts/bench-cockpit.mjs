@@ -15,7 +15,7 @@ const rows = [];
 const mapsOnly = process.argv.includes('--maps');
 const HOUR_AT_RATE = { seconds: 3600, rate: 8 };
 
-buildIfStale();
+await buildIfStale();
 const postgres = await freshDemo('bench');
 const application = await startApplication(postgres.url);
 const address = `http://127.0.0.1:${application.port}`;

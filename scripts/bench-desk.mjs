@@ -32,7 +32,7 @@ const PAGES = {
 const KB = 1024;
 const rows = [];
 
-buildIfStale();
+await buildIfStale();
 const postgres = await freshDemo('bench-desk');
 const application = await startApplication(postgres.url);
 const address = `http://127.0.0.1:${application.port}`;

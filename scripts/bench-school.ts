@@ -50,7 +50,7 @@ rows.push([
 	`median ${percentile(rated, 0.5).toFixed(1)} ms, 95th percentile ${percentile(rated, 0.95).toFixed(1)} ms`
 ]);
 
-buildIfStale();
+await buildIfStale();
 const postgres = await freshDemo('bench-school');
 const db = openDatabase(postgres.url);
 const instructor = (await db('users').where({ login: 'harun' }).first('id')) as { id: string };

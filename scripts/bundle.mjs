@@ -21,7 +21,7 @@ export function bundle(entry, outfile, more = {}) {
 		target: 'node20',
 		logLevel: 'warning',
 		tsconfigRaw: {},
-		alias: { $data: join(root, 'data') },
+		alias: { $data: join(root, 'data'), $lib: join(root, 'src/lib') },
 		// Packages written for CommonJS ask for these inside an ES module.
 		banner: {
 			js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);"

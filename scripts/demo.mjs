@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { root } from './bundle.mjs';
+import { startMailStandIn } from './mail-stand-in.mjs';
 import { migrate } from './migrate.mjs';
 import { startPostgres } from './postgres.mjs';
 import { buildIfStale, loadDemo, startApplication } from './serve.mjs';
@@ -50,12 +51,19 @@ function stop(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 try {
-	buildIfStale();
+	await buildIfStale();
 	const port = await choosePort();
 	const postgres = await startPostgres({ folder: join(root, '.hanza/demo'), fresh: options.fresh });
 	started.push(postgres);
 	await migrate(postgres.url);
 	loadDemo(postgres.url);
+	// Mail of the demo goes nowhere: what would be sent is shown here.
+	const mail = await startMailStandIn(({ to, text }) =>
+		console.log(`\nA letter to ${to.join(', ')}:\n${text}`)
+	);
+	started.push(mail);
+	process.env.SMTP_URL = mail.url;
+	process.env.MAIL_FROM = 'Hanza <hanza@school.example>';
 	const application = await startApplication(postgres.url, { port });
 	started.push(application);
 	console.log(`\nHanza is running at http://127.0.0.1:${application.port}/   (Ctrl-C stops it)`);

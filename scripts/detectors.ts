@@ -20,6 +20,7 @@ import {
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
+import { meantBy, truthOf } from '../core/test/human/truth.js';
 import { answer, found, keptFlight } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
@@ -105,35 +106,23 @@ function varied(base: TaskCard, { seed, air, vary }: Job): TaskCard {
 	return { ...base, weather, start, failures };
 }
 
-/** What the pilot knows of himself: done once on purpose, or by chance on two occasions of several. */
-function isDone(
-	deeds: readonly { kind: string; done: boolean }[],
-	kind: string,
-	onPurpose: boolean
-): boolean {
-	const occasions = deeds.filter((deed) => deed.kind === kind);
-	return occasions.filter(({ done }) => done).length >= (onPurpose ? 1 : Math.min(2, occasions.length));
-}
-
 function fly(job: Job): string[] {
 	const card = varied(cardCatalog.get(job.card), job);
 	const aircraft = aircraftCatalog.get(card.aircraft);
-	const {
-		track,
-		looks,
-		deeds = []
-	} = keptFlight(Object.values(job).join('_'), () =>
+	const flight = keptFlight(Object.values(job).join('_'), () =>
 		flyByHuman(card, aircraft, areaCatalog.get(card.area), TECHNIQUES[job.pilot], job.seed, job.seconds)
 	);
+	const { track, looks } = flight;
 	const loaded = loadedAircraft(aircraft, card.loading);
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const scan = reportScan(looks, card.school ?? 'hub-and-spoke', track, card, standard);
 	const named = [...findFaults(evidence), ...scan.faults].map(({ kind }) => kind as string);
-	const occasions = [...new Set(deeds.map(({ kind }) => kind))];
-	return [
-		...named,
-		...occasions.map((kind) => `${isDone(deeds, kind, job.pilot !== 'steady') ? 'did' : 'did not'} ${kind}`)
-	];
+	const told = GALLERY.map(({ kind }) => {
+		const known = truthOf(kind, card, flight, meantBy(job.pilot));
+		const truth = known === undefined ? meantBy(job.pilot) : known;
+		return `${truth === null ? 'neither' : truth ? 'did' : 'did not'} ${kind}`;
+	});
+	return [...named, ...told];
 }
 
 async function measure(): Promise<void> {
@@ -163,22 +152,28 @@ async function measure(): Promise<void> {
 	const rows = asked.map((entry) => {
 		const { cards = entry.cards } = CASES[entry.kind] ?? {};
 		const figures = AIRS.map((air) => {
-			let [hit, wrong, did] = [0, 0, 0];
+			let [hit, wrong, did, neither] = [0, 0, 0, 0];
+			const which: string[] = [];
 			for (const pilot of [entry.pilot, 'steady'] as const)
 				for (const seed of seeds) {
 					const told = kinds(jobOf(entry, pilot, seed, air));
 					const named = told.has(entry.kind);
-					// Who knows what he did tells it; who does not did what he is for.
-					const done =
-						told.has(`did ${entry.kind}`) || (pilot === entry.pilot && !told.has(`did not ${entry.kind}`));
+					if (told.has(`neither ${entry.kind}`)) {
+						neither++;
+						continue;
+					}
+					const done = told.has(`did ${entry.kind}`);
 					if (done) did++;
 					if (named && done) hit++;
 					if (named && !done) wrong++;
+					if (named !== done) which.push(`${pilot} ${seed} ${named ? 'wrongly' : 'missed'}`);
 				}
+			if (process.env.WHICH && which.length > 0) console.log(air, entry.kind, which.join(', '));
 			return {
 				hit,
 				wrong,
 				did,
+				neither,
 				precision: hit + wrong > 0 ? hit / (hit + wrong) : 0,
 				recall: did > 0 ? hit / did : 0
 			};
@@ -187,14 +182,15 @@ async function measure(): Promise<void> {
 			entry.kind.padEnd(26),
 			figures
 				.map(
-					({ hit, wrong, did, precision, recall }, i) =>
-						`${AIR_NAMES[AIRS[i]!]} ${hit}/${did} −${wrong} p ${precision.toFixed(2)} r ${recall.toFixed(2)}`
+					({ hit, wrong, did, neither, precision, recall }, i) =>
+						`${AIR_NAMES[AIRS[i]!]} ${hit}/${did} −${wrong} (${neither}) p ${precision.toFixed(2)} r ${recall.toFixed(2)}`
 				)
 				.join('   ')
 		);
 		const names = cards.map((id) => cardCatalog.get(id).name).join('; ');
 		const cells = figures.map(
-			({ precision, recall, wrong }) => `${precision.toFixed(2)} | ${recall.toFixed(2)} | ${wrong}`
+			({ precision, recall, wrong, neither }) =>
+				`${precision.toFixed(2)} | ${recall.toFixed(2)} | ${wrong} | ${neither}`
 		);
 		if (figures.some(({ precision, recall }, i) => precision < WANTED[i]![0] || recall < WANTED[i]![1]))
 			short.push(entry.name.toLowerCase());
@@ -219,17 +215,19 @@ one dial at a time and knows of the others what it last saw, with the error of a
 small errors alone, by a dead band of its own; corrects by sizes that scatter by 30 %; waits for a correction to settle;
 and its hands are never still. What it wants of a card it knows as the robots do.
 Wind up to 20 kt from anywhere; 10 to 25 kt within 35° of across the course (holds: of along it) where it has to be felt.
-A flight counts as found when the fault is named at least once in it; "without" are the flights without the fault in which
-it was named all the same. Of slowing before a descent, of level-offs and of roll-outs the pilot himself knows what he did,
-on purpose or by chance, from where the aeroplane was when he decided: there the deed is the truth, not the intention, and
-with several occasions in a flight one of them is a slip.
+A flight counts as found when the fault is named at least once in it; "wrongly" are the flights in which it was named and not done.
+What was done is told by the pilot's own account (\`core/test/human/truth.ts\`), not by what he was told to do, wherever he
+has one: from where the aeroplane truly was when he decided to level off, to roll out or to go down; by the headings that he
+meant on a course, by his own clock in a hold, by where height, heading and speed went while his hands were elsewhere or the
+power was forgotten. Each has edges to either side of which nobody would argue. "Neither" are the flights between those
+edges, and those of a pilot who meant the fault and never came to it: they count for nothing.
 Chasing the vertical speed is told by the looks where they were recorded (the veiled panel): an eye that was elsewhere has
 chased nothing. Without them only a nose that follows the needle as closely as the gallery's robot is named; a person's
 chase is then told from a nose that wanders by itself in few flights, and is left unnamed.
 Thresholds: \`core/src/grading/detector-settings.ts\` and \`core/src/training/scan/looks.ts\`; every one is a setting.
 
-| fault | cards | calm: precision | recall | without | light: precision | recall | without | moderate: precision | recall | without |
-| --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
+| fault | cards | calm: precision | recall | wrongly | neither | light: precision | recall | wrongly | neither | moderate: precision | recall | wrongly | neither |
+| --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
 ${rows.join('\n')}
 
 Wanted are 0.97 and 0.95 in calm and light air, 0.90 and 0.90 in moderate: ${rows.length - short.length} of the ${rows.length} rows have it in all three.

@@ -9,25 +9,23 @@ import { decodeChunk, encodeChunk, type Dwell, type Track } from '@hanza/core';
 export interface Flown {
 	track: Track;
 	looks: Dwell[];
-	/** Occasions of faults, and whether they were taken, where the pilot knows it. */
-	deeds?: { kind: string; done: boolean }[];
 }
 
 /** A flight by its name in the folder FLIGHTS, flown where it is not there yet; flown anew each time without such a folder. */
-export function keptFlight(name: string, fly: () => Flown): Flown {
+export function keptFlight<Kind extends Flown>(name: string, fly: () => Kind): Kind {
 	const folder = process.env.FLIGHTS;
 	if (!folder) return fly();
 	const file = join(folder, name);
 	if (!existsSync(`${file}.hnz`)) {
 		mkdirSync(folder, { recursive: true });
 		const { track, ...rest } = fly();
-		writeFileSync(`${file}.json`, JSON.stringify({ looks: rest.looks, deeds: rest.deeds }));
+		writeFileSync(`${file}.json`, JSON.stringify(rest));
 		writeFileSync(`${file}.hnz`, encodeChunk({ first: 0, track }));
 	}
 	return {
 		track: decodeChunk(new Uint8Array(readFileSync(`${file}.hnz`))).track,
-		...(JSON.parse(readFileSync(`${file}.json`, 'utf8')) as Omit<Flown, 'track'>)
-	};
+		...(JSON.parse(readFileSync(`${file}.json`, 'utf8')) as Omit<Kind, 'track'>)
+	} as Kind;
 }
 
 /** What was found on each of the jobs, each done once, on every core. @param script of the worker: it answers with `answer`. */

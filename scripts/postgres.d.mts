@@ -5,3 +5,4 @@ export function startPostgres(options: {
 }): Promise<{ url: string; stop(): Promise<void> }>;
 export function newPassword(folder: string): void;
 export function runningServer(folder: string): string | null;
+export function freePort(): Promise<number>;

@@ -9,7 +9,7 @@ import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
 const only = process.argv.slice(2);
 let first = null;
-buildIfStale();
+await buildIfStale();
 const postgres = await freshDemo('screenshots');
 const application = await startApplication(postgres.url);
 const address = `http://127.0.0.1:${application.port}`;

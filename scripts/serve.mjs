@@ -3,6 +3,7 @@ import { fork, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { build } from './build.mjs';
 import { root } from './bundle.mjs';
 import { migrate } from './migrate.mjs';
 import { startPostgres } from './postgres.mjs';
@@ -14,7 +15,8 @@ const BUILT_FROM = [
 	'static',
 	'package-lock.json',
 	'svelte.config.js',
-	'vite.config.ts'
+	'vite.config.ts',
+	'scripts/build.mjs'
 ];
 
 function hashOf(path, hash) {
@@ -29,7 +31,7 @@ function hashOf(path, hash) {
 }
 
 /** Builds the application when its sources are not those of the last build. */
-export function buildIfStale() {
+export async function buildIfStale() {
 	const hash = createHash('sha256');
 	for (const path of BUILT_FROM)
 		if (/\.\w+$/.test(path)) hash.update(readFileSync(join(root, path)));
@@ -38,16 +40,13 @@ export function buildIfStale() {
 	const stamp = join(root, '.hanza/built');
 	if (
 		existsSync(join(root, 'build/handler.js')) &&
+		existsSync(join(root, 'build/heavy.mjs')) &&
 		existsSync(stamp) &&
 		readFileSync(stamp, 'utf8') === digest
 	)
 		return;
 	console.log('Building the application');
-	const built = spawnSync(join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
-		cwd: root,
-		encoding: 'utf8'
-	});
-	if (built.status !== 0) throw new Error(`The build failed:\n${built.stdout}${built.stderr}`);
+	await build();
 	mkdirSync(join(root, '.hanza'), { recursive: true });
 	writeFileSync(stamp, digest);
 }
@@ -67,6 +66,7 @@ export function startApplication(url, { port = 0, demo = true } = {}) {
 	return new Promise((resolve, reject) => {
 		const child = fork(join(root, 'scripts/server.mjs'), {
 			cwd: root,
+			execArgv: ['--max-semi-space-size=64'],
 			env: {
 				...process.env,
 				DATABASE_URL: url,

@@ -113,7 +113,7 @@ count(run(title, bin('vitest'), words), tests, vitestCounts);
 let postgres;
 let application;
 try {
-	buildIfStale();
+	await buildIfStale();
 	check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
 	postgres = await freshDemo('test-e2e');
 	application = await startApplication(postgres.url);

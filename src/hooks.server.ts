@@ -6,18 +6,25 @@ import {
 	type ServerInit
 } from '@sveltejs/kit';
 import { HanzaError } from '@hanza/core';
+import { cardCatalog, procedureCatalog } from '$data';
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
 import { building } from '$app/environment';
+import { styleSources, withStyles } from '$lib/server/inline-styles.js';
 import { movedTo } from '$lib/desk/moved.js';
 import { database } from '$lib/server/db.js';
-import { newFirstCode, personOfToken, SESSION_COOKIE } from '$lib/server/services/index.js';
+import { readingOnce } from '$lib/server/once.js';
+import { newFirstCode, personOfToken, SESSION_COOKIE, warmUp } from '$lib/server/services/index.js';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
 /** A first start prints the code by which its school is made: whoever can read this has started it. */
 export const init: ServerInit = async () => {
-	if (building || !process.env.ORIGIN) return;
+	if (building) return;
+	warmUp();
+	// What ships is checked now, and not while the first person waits.
+	for (const { all } of [cardCatalog, procedureCatalog]) void all;
+	if (!process.env.ORIGIN) return;
 	const code = await newFirstCode(database());
 	if (code)
 		process.stdout.write(
@@ -67,7 +74,18 @@ async function answer(event: RequestEvent, resolve: Parameters<Handle>[0]['resol
 	if (moved && event.request.method === 'GET') redirect(308, moved + event.url.search);
 	const token = event.cookies.get(SESSION_COOKIE);
 	event.locals.person = token ? ((await personOfToken(database(), token)) ?? null) : null;
-	return resolve(event);
+	const styles = new Set<string>();
+	const resolved = () =>
+		resolve(event, {
+			transformPageChunk: ({ html }) => {
+				for (const source of styleSources(html)) styles.add(source);
+				return html;
+			}
+		});
+	const response = await (READS.has(event.request.method) ? readingOnce(resolved) : resolved());
+	const policy = response.headers.get('Content-Security-Policy');
+	if (policy) response.headers.set('Content-Security-Policy', withStyles(policy, styles));
+	return response;
 }
 
 export const handleError: HandleServerError = ({ error, event, status }) => {

@@ -341,8 +341,7 @@ export {
 	trackToJson,
 	type ChannelName,
 	type Sample,
-	type SampleRow,
-	type WholeChunks
+	type SampleRow
 } from './recording/index.js';
 export {
 	FLIGHT_ENDS,
@@ -455,6 +454,7 @@ export {
 	ARC_TIERS_NM,
 	Evidence,
 	FAULT_NAMES,
+	FIGURES_EDITION,
 	GRADE_EDITIONS,
 	STANDARD_EDITIONS,
 	Standard,
@@ -468,6 +468,7 @@ export {
 	faultRecords,
 	finalSentences,
 	findFaults,
+	flightFigures,
 	formatTarget,
 	gotBetter,
 	gradeFlight,
@@ -475,6 +476,7 @@ export {
 	itemName,
 	itemUnit,
 	leaningsOf,
+	leansOf,
 	manoeuvreOf,
 	manoeuvreRecords,
 	measure,
@@ -502,6 +504,7 @@ export {
 	type FaultKind,
 	type FaultRecord,
 	type FlightFaults,
+	type FlightFigures,
 	type Grade,
 	type HoldReport,
 	type Leaning,

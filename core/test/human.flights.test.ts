@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { cardCatalog } from '../../data/index.js';
-import { cutPhases, Evidence, findFaults, gradeFlight, TECHNIQUES } from '../src/index.js';
+import { cutPhases, Evidence, findFaults, gradeFlight, TECHNIQUES, type Weather } from '../src/index.js';
 import { flyByHuman } from './human/human-pilot.js';
+import { truthOf } from './human/truth.js';
 import { area, trainer, us } from './shipped.js';
 
+type Turbulence = Weather['turbulence'];
 const level = cardCatalog.get('straight-level');
-const fly = (id: string, pilot: keyof typeof TECHNIQUES, seed: number) => {
-	const card = cardCatalog.get(id);
+const fly = (id: string, pilot: keyof typeof TECHNIQUES, seed: number, turbulence?: Turbulence) => {
+	const shipped = cardCatalog.get(id);
+	const card = turbulence ? { ...shipped, weather: { ...shipped.weather, turbulence } } : shipped;
 	const flight = flyByHuman(card, trainer, area, TECHNIQUES[pilot], seed, 400);
 	const evidence = new Evidence(card, flight.track, cutPhases(card, flight.track), trainer, {}, flight.looks);
 	return { ...flight, card, faults: findFaults(evidence).map(({ kind }) => kind) };
@@ -57,5 +60,52 @@ describe('the human-like pilot', () => {
 			).length;
 		expect(named('steady')).toBe(0);
 		expect(named('chaser')).toBeGreaterThanOrEqual(5);
+	});
+});
+
+describe('what he did, told by his own account', () => {
+	const of = (
+		id: string,
+		pilot: keyof typeof TECHNIQUES,
+		kind: string,
+		turbulence: Turbulence,
+		seeds = [1, 2, 3, 4, 5, 6]
+	) =>
+		seeds.map((seed) => {
+			const flight = fly(id, pilot, seed, turbulence);
+			return {
+				did: truthOf(kind, flight.card, flight, pilot !== 'steady'),
+				named: (flight.faults as string[]).includes(kind)
+			};
+		});
+
+	it('a level-off far before the altitude is told in rough air by the rest on the way, and no other', () => {
+		// Flights in which neither nose nor power tells it.
+		const early = of('approach-descent', 'early-leveller', 'early-level-off', 'light', [2, 7, 8, 10, 11, 15]);
+		expect(early.filter(({ did, named }) => did && named).length).toBeGreaterThanOrEqual(5);
+		for (const { did, named } of of('approach-descent', 'steady', 'early-level-off', 'light'))
+			if (did === false) expect(named).toBe(false);
+	});
+
+	it('a compass that was read in the turn is told by what it showed before the hand had moved', () => {
+		const read = of('compass-turns', 'card-reader', 'compass-read-in-turn', 'none');
+		// One of them is still in the turn when the time is over.
+		const done = read.filter(({ did }) => did);
+		expect(done.length).toBeGreaterThanOrEqual(5);
+		expect(done.filter(({ named }) => !named)).toEqual([]);
+		for (const { named } of of('compass-turns', 'steady', 'compass-read-in-turn', 'none'))
+			expect(named).toBe(false);
+	});
+
+	it('is neither where it was meant and came to nothing', () => {
+		const nothing = { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] };
+		const { track, card } = fly('straight-level', 'steady', 1);
+		expect(truthOf('attention-taken', card, { track, account: nothing }, true)).toBeNull();
+		expect(truthOf('attention-taken', card, { track, account: nothing }, false)).toBe(false);
+		const edge = { ...nothing, deeds: [{ kind: 'level-off' as const, by: 0.3 }] };
+		expect(truthOf('late-level-off', card, { track, account: edge }, false)).toBeNull();
+		const late = { ...nothing, deeds: [{ kind: 'level-off' as const, by: -1 }] };
+		expect(truthOf('late-level-off', card, { track, account: late }, false)).toBe(true);
+		expect(truthOf('ball-out', card, { track, account: nothing }, true)).toBeUndefined();
 	});
 });

@@ -3,6 +3,7 @@ import {
 	BASIC_T_MAP,
 	blindTurns,
 	configurationOf,
+	flightFigures,
 	flyByRobot,
 	gradeFlight,
 	dwellsFromCsv,
@@ -172,7 +173,8 @@ describe('manoeuvres', () => {
 	it('have their scores in time, what fails most first, and a trend from three showings on', () => {
 		const flights = (['hasty', 'hasty', 'steady', 'steady'] as const).map((pilot, i) => {
 			const { track } = flyByRobot(descentCard, trainer, area, TECHNIQUES[pilot], 3 + i);
-			return { id: String(i), at: 10 - i, card: descentCard, grade: gradeFlight(track, descentCard, us) };
+			const shown = flightFigures(descentCard, gradeFlight(track, descentCard, us)).manoeuvres;
+			return { id: String(i), at: 10 - i, shown };
 		});
 		const records = manoeuvreRecords(flights);
 		const slowing = records.find(({ id }) => id === 'speed-change')!;

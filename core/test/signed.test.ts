@@ -10,7 +10,8 @@ import {
 	type TaskCard,
 	type Track,
 	analyseScan,
-	leaningsOf
+	leaningsOf,
+	leansOf
 } from '../src/index.js';
 import { standardCatalog } from '../../data/index.js';
 import type { Dark } from '../src/training/index.js';
@@ -388,22 +389,24 @@ describe('limits, and what no tolerance covers', () => {
 
 describe('what leans to one side over the flights', () => {
 	const flights = (biases: number[], kind: 'altitudeFt' | 'headingDeg' = 'altitudeFt', tolerance = 100) =>
-		biases.map((bias) => ({
-			phases: [
-				{
-					items: [
-						{
-							kind,
-							mode: 'hold',
-							bias,
-							limits: { above: tolerance, below: tolerance },
-							fromSeconds: 0,
-							toSeconds: 60
-						}
-					]
-				}
-			]
-		})) as unknown as Parameters<typeof leaningsOf>[0];
+		biases
+			.map((bias) => ({
+				phases: [
+					{
+						items: [
+							{
+								kind,
+								mode: 'hold',
+								bias,
+								limits: { above: tolerance, below: tolerance },
+								fromSeconds: 0,
+								toSeconds: 60
+							}
+						]
+					}
+				]
+			}))
+			.map((grade) => leansOf(grade as unknown as Grade));
 	it('is said with its size and how often, and what to look for', () => {
 		const [leaning, ...more] = leaningsOf(flights([40, 35, 50, 30, 45, -5]));
 		expect(more).toEqual([]);

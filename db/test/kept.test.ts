@@ -5,22 +5,35 @@ import { openDatabase } from '../../src/lib/server/db.js';
 import {
 	addAssignment,
 	addChunk,
+	addLooks,
 	attemptsOf,
 	findAttempt,
+	findPerson,
 	recordingOf
 } from '../../src/lib/server/data/index.js';
 import {
 	addAttemptChunk,
 	beginFlight,
 	briefPage,
+	copyCard,
+	copyStandard,
 	debriefPage,
 	deleteArea,
+	deleteCard,
+	handOver,
+	letLeave,
+	putAwayStandard,
+	RECORD_VIEWS,
+	recordingBytes,
+	recordView,
+	remark,
 	endFlight,
 	holdFlight,
 	saveArea,
 	saveChunk,
 	trackOf
 } from '../../src/lib/server/services/index.js';
+import { settableCard, visibleStandard } from '../../src/lib/server/policy.js';
 import { somebody, withDatabase } from './database.js';
 
 const at = withDatabase();
@@ -31,6 +44,16 @@ const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1, 60);
 const resume = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 1 }).state();
 const piece = (from: number, to: number, whole: Track = track) =>
 	encodeChunk({ first: 0, track: whole }, from, to);
+
+/** A chunk as the browser sends it. */
+function asSent(chunk: Uint8Array): Uint8Array {
+	const state = new TextEncoder().encode(JSON.stringify({ resume, looks: [] }));
+	const body = new Uint8Array(4 + state.length + chunk.length);
+	new DataView(body.buffer).setUint32(0, state.length, true);
+	body.set(state, 4);
+	body.set(chunk, 4 + state.length);
+	return body;
+}
 
 async function flight() {
 	const instructor = await somebody(at.db, 'instructor');
@@ -73,12 +96,7 @@ describe('a chunk', () => {
 		const { student, attempt } = await flight();
 		const late = encodeChunk({ first: 432_000, track }, 0, 10);
 		await expect(saveChunk(at.db, attempt, 0, late, resume)).rejects.toThrow('12 hours');
-		const state = new TextEncoder().encode(JSON.stringify({ resume, looks: [] }));
-		const chunk = piece(0, 10);
-		const body = new Uint8Array(4 + state.length + chunk.length);
-		new DataView(body.buffer).setUint32(0, state.length, true);
-		body.set(state, 4);
-		body.set(chunk, 4 + state.length);
+		const body = asSent(piece(0, 10));
 		const sent = await Promise.allSettled(
 			Array.from({ length: 230 }, () => addAttemptChunk(at.db, student, attempt.id, 0, body))
 		);
@@ -86,6 +104,31 @@ describe('a chunk', () => {
 		expect(refused).toHaveLength(30);
 		expect((await trackOf(at.db, attempt)).length).toBe(10);
 	}, 60_000);
+
+	it('beyond what one flight or one person may take is refused in words, and what was kept stays', async () => {
+		const { student, attempt, begin } = await flight();
+		const body = asSent(piece(0, 10));
+		await addAttemptChunk(at.db, student, attempt.id, 0, body);
+		const { stored_bytes: stored } = await at.db('attempts').where({ id: attempt.id }).first('stored_bytes');
+		expect(stored).toBe(piece(0, 10).length);
+		await at.db('attempts').where({ id: attempt.id }).update({ stored_bytes: 320e6 });
+		await expect(addAttemptChunk(at.db, student, attempt.id, 1, asSent(piece(10, 20)))).rejects.toThrow(
+			'as long as one can be'
+		);
+		await at.db('attempts').where({ id: attempt.id }).update({ stored_bytes: 2001e6 });
+		const next = await begin();
+		await addAttemptChunk(at.db, student, next.id, 0, body).then(
+			() => expect.fail('it was kept'),
+			(error: Error) => expect(error.message).toContain('2000 MB that are kept')
+		);
+		await at.db('attempts').where({ id: attempt.id }).update({ stored_bytes: stored });
+		await addAttemptChunk(at.db, student, next.id, 0, body);
+		// A recording in place of its parts takes less.
+		await endFlight(at.db, next, 'finished');
+		const ended = await at.db('attempts').where({ id: next.id }).first('stored_bytes', 'recording');
+		expect(ended.stored_bytes).toBe(ended.recording.length);
+		expect((await trackOf(at.db, attempt)).length).toBe(10);
+	});
 
 	it('after the end is acknowledged where the recording has it, and left to its sender where it has not', async () => {
 		const { attempt } = await flight();
@@ -326,4 +369,74 @@ describe('what is put away', () => {
 		expect(page.area!.id).toBe(areaId);
 		await expect(deleteArea(at.db, instructor, areaId)).rejects.toMatchObject({ name: 'NotFoundError' });
 	});
+
+	it('every debrief opens for ever: all that can be put away is, and what this version no longer ships is gone', async () => {
+		const { instructor: head, student } = await flight();
+		await at.db('attempts').delete();
+		await at.db('users').where({ id: head.id }).update({ is_head: true });
+		const standard = await copyStandard(at.db, head, 'us-instrument');
+		const ownCard = await copyCard(at.db, head, 'oval');
+		const ids = ['oval', 'hold-direct', 'upset-steep', 'approach-descent', 'ves-ils-10', 'compass-turns'];
+		const known = cardCatalog.all.filter(({ id }) => ids.includes(id));
+		expect(known.length).toBeGreaterThan(3);
+		const cards = [(await settableCard(at.db, head, ownCard))!.card, ...known];
+		for (const [i, flown] of cards.entries()) {
+			const assignmentId = await addAssignment(at.db, {
+				studentId: student.id,
+				instructorId: head.id,
+				card: flown,
+				standardId: standard,
+				assist: 'any',
+				note: ''
+			});
+			const id = await beginFlight(at.db, student, {
+				assignmentId,
+				card: flown,
+				standard: (await visibleStandard(at.db, head, standard))!.standard,
+				assist: 'direct'
+			});
+			const { aircraft, area } = flown;
+			const robot = flyByRobot(
+				flown,
+				aircraftCatalog.get(aircraft),
+				areaCatalog.get(area),
+				TECHNIQUES.steady,
+				1,
+				40
+			);
+			await addChunk(at.db, id, {
+				seq: 0,
+				body: encodeChunk({ first: 0, track: robot.track }),
+				samples: robot.track.length,
+				resume: null
+			});
+			if (i % 2 === 0)
+				await addLooks(at.db, id, 'veil', [{ instrument: 'altimeter', startMs: 0, endMs: 2000 }]);
+			await endFlight(at.db, { id }, 'finished');
+			await remark(at.db, head, id, { text: 'Seen.', atSeconds: 1 });
+		}
+		const other = await somebody(at.db, 'instructor');
+		await deleteCard(at.db, head, ownCard);
+		await putAwayStandard(at.db, head, standard);
+		await handOver(at.db, (await findPerson(at.db, head.id))!, student.id, other.id);
+		await at.db('users').where({ id: other.id }).update({ is_head: true });
+		await letLeave(at.db, (await findPerson(at.db, other.id))!, head.id, true);
+		// One of each was made by a version that had another aircraft and another area.
+		await at.db('attempts').update({
+			card: at.db.raw(`card || '{"aircraft":"flown-no-more","area":"gone"}'`)
+		});
+		const rows = await at.db('attempts').select('id');
+		expect(rows).toHaveLength(cards.length);
+		for (const { id } of rows)
+			for (const person of [(await findPerson(at.db, student.id))!, (await findPerson(at.db, other.id))!]) {
+				const page = await debriefPage(at.db, person, id);
+				expect(page.attempt!.card.aircraft).toBe('flown-no-more');
+				expect(page.grade!.phases.length).toBeGreaterThan(0);
+				expect(page.remarks![0]!.authorName).toBe(head.name);
+				expect((await recordingBytes(at.db, person, id)).bytes.length).toBeGreaterThan(100);
+			}
+		const record = await recordView(at.db, student.id, 'flights');
+		expect(record.view === 'flights' && record.flights).toHaveLength(cards.length);
+		for (const view of RECORD_VIEWS) await recordView(at.db, student.id, view);
+	}, 60_000);
 });

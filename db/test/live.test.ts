@@ -19,9 +19,10 @@ import {
 	commandsOf,
 	archiveCard,
 	acknowledgeCommand,
-	pendingCommands
+	pendingCommands,
+	proposedCards
 } from '../../src/lib/server/data/index.js';
-import { ownCard, settableCard } from '../../src/lib/server/policy.js';
+import { NotFoundError, ownCard, settableCard } from '../../src/lib/server/policy.js';
 import {
 	beginFlight,
 	branchFlight,
@@ -33,6 +34,10 @@ import {
 	liveView,
 	rosterOf,
 	scanOf,
+	cardRows,
+	findable,
+	takeProposed,
+	taskPage,
 	withConditions
 } from '../../src/lib/server/services/index.js';
 import { somebody, withDatabase } from './database.js';
@@ -124,9 +129,31 @@ const situation = (change: Partial<Situation['start']> = {}): Situation => ({
 });
 
 describe('a situation', () => {
+	it('is proposed to the student’s instructor, on no list before it is taken', async () => {
+		const { instructor, student, attempt } = await flying();
+		const id = (await saveSituation(at.db, student, attempt, 'Half-way down', situation()))!;
+		const listed = async () => ({
+			own: (await cardsOf(at.db, instructor.id)).length,
+			toSet: (await taskPage(at.db, instructor)).cards.filter((one) => one.id === id).length,
+			found: (await findable(at.db, instructor)).filter(({ text }) => text === 'Half-way down').length,
+			shelves: (await cardRows(at.db, instructor)).cards.filter((one) => one.id === id).length,
+			proposed: (await proposedCards(at.db, instructor.id)).length
+		});
+		expect(await listed()).toEqual({ own: 0, toSet: 0, found: 0, shelves: 0, proposed: 1 });
+		expect(await settableCard(at.db, instructor, id)).toBeNull();
+		expect(await ownCard(at.db, instructor, id)).toBeNull();
+		const other = await somebody(at.db, 'instructor');
+		await expect(takeProposed(at.db, other, id)).rejects.toThrow(NotFoundError);
+		await expect(takeProposed(at.db, student, id)).rejects.toThrow(NotFoundError);
+		await takeProposed(at.db, instructor, id);
+		expect(await listed()).toEqual({ own: 1, toSet: 1, found: 1, shelves: 1, proposed: 0 });
+		await expect(takeProposed(at.db, instructor, id)).rejects.toThrow(NotFoundError);
+	});
+
 	it('becomes a card of the student’s instructor, who alone can set or remove it', async () => {
 		const { instructor, student, attempt } = await flying();
 		const id = (await saveSituation(at.db, student, attempt, 'Half-way down', situation()))!;
+		await takeProposed(at.db, instructor, id);
 		const [kept] = await cardsOf(at.db, instructor.id);
 		expect(kept).toMatchObject({ id, authorName: student.name });
 		expect(kept!.card.name).toBe('Half-way down');

@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { emptyEntry, totalsOf, typedOf, type LogEntry } from '@hanza/core';
 import { cardCatalog, ruleCatalog, standardCatalog } from '../../data/index.js';
 import { demoLog } from '../seed-logs.js';
-import { totalsOfLog, wholeLog, type Person } from '../../src/lib/server/data/index.js';
+import {
+	totalsAndWaiting,
+	totalsOfLog,
+	wholeLog,
+	writtenBefore,
+	type Person
+} from '../../src/lib/server/data/index.js';
 import {
 	approveDevice,
 	beginImport,
@@ -559,5 +565,27 @@ describe('sums in the database', () => {
 		expect(await totalsOfLog(at.db, student.id, { words: '', from: null, to: null, which: 'all' })).toEqual(
 			totalsOf(entries)
 		);
+		const { totals, waiting } = await totalsAndWaiting(at.db, student.id);
+		expect(totals).toEqual(totalsOf(entries));
+		expect(waiting).toBe(entries.length);
+	});
+
+	it('knows what was written before, the most frequent first, and places of both ends', async () => {
+		const { student } = await school();
+		for (const [from, to, registration] of [
+			['VES', 'HAM', 'QX-AAB'],
+			['HAM', 'VES', 'QX-AAB'],
+			['VES', 'VES', 'QX-AAC']
+		] as const)
+			await keepEntry(at.db, student, student.id, {
+				...typedOf(demoLog('runa', TODAY)[0]!),
+				from,
+				to,
+				registration
+			});
+		const { place, registration, safetyPilot } = await writtenBefore(at.db, student.id);
+		expect(place).toEqual(['VES', 'HAM']);
+		expect(registration).toEqual(['QX-AAB', 'QX-AAC']);
+		expect(safetyPilot).toEqual([]);
 	});
 });

@@ -128,6 +128,10 @@ describe('a whole record', () => {
 		const [flight] = await attemptsOf(at.db, id);
 		const [was, is] = [(await findAttempt(at.db, attemptId))!, (await findAttempt(at.db, flight!.id))!];
 		expect(is.grade).toEqual(was.grade);
+		// A mark does not get lost on the way, and what it takes is known.
+		expect(was.tooFast).toBe(true);
+		const { tooFast, wholeToSeconds, storedBytes } = was;
+		expect(is).toMatchObject({ tooFast, wholeToSeconds, storedBytes });
 		expect(flight).toMatchObject({ verdict: was.verdict, score: was.score, overridden: 'met' });
 		expect((await remarksOf(at.db, is.id))[0]).toMatchObject({ text: 'Look at “this”.', atSeconds: 12 });
 		const again = gradeFlight(

@@ -52,10 +52,14 @@ const SHOWN_BY_SERVER = ['bench', 'help'];
 /** Parts of the server, each with what it may import of the server. */
 export const SERVER = {
 	db: [],
-	data: [],
+	once: [],
+	data: ['once'],
 	policy: ['data'],
-	services: ['data', 'policy'],
+	/** Computation that takes long, in threads of its own. */
+	heavy: [],
+	services: ['data', 'policy', 'heavy'],
 	forms: [],
+	'inline-styles': [],
 	http: ['db', 'data', 'policy'],
 	/** Signs a person in on a browser: cookies and services. */
 	enter: ['http', 'services']
@@ -64,7 +68,7 @@ export const SERVER = {
 const ROUTES_USE = ['services', 'http', 'forms', 'enter'];
 
 const parts = (path) => path.split(sep);
-const serverPart = (path) => parts(path)[3]?.replace(/\.ts$/, '');
+const serverPart = (path) => parts(path)[3]?.replace(/(\.test)?\.ts$/, '');
 
 /** Where an import leads, from the project's root; null for a package. */
 function target(from, source) {

@@ -53,7 +53,7 @@ describe('the layers of the house', () => {
 			expect(page === null, there).toBe(['services', 'http', 'forms', 'enter'].includes(there));
 			expect(forbidden('src/routes/planted/+page.svelte', `$lib/server/${there}.js`)).not.toBeNull();
 			const data = forbidden('src/lib/server/data/planted.ts', `../${there}.js`);
-			expect(data === null, there).toBe(there === 'data');
+			expect(data === null, there).toBe(['data', 'once'].includes(there));
 		}
 		expect(forbidden('src/lib/server/services/cards/planted.ts', '@sveltejs/kit')).not.toBeNull();
 		expect(forbidden('src/routes/planted/+page.server.ts', 'knex')).not.toBeNull();

@@ -2,13 +2,17 @@ import { fail, redirect } from '@sveltejs/kit';
 import * as Type from '@sinclair/typebox';
 import { HanzaError, parse } from '@hanza/core';
 import { enter, HOME } from '$lib/server/enter.js';
-import { visitor } from '$lib/server/http.js';
+import { textsOf } from '$lib/server/forms.js';
+import { orRefused, visitor } from '$lib/server/http.js';
 import {
+	askPasskey,
 	demoPeople,
 	demoPerson,
+	isMailOn,
 	KNOWN_COOKIE,
 	nobodyHere,
 	signIn,
+	signInByPasskey,
 	TooManyTries
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
@@ -18,8 +22,11 @@ type Person = NonNullable<App.Locals['person']>;
 export const load: PageServerLoad = async ({ locals }) => {
 	if (locals.person) redirect(303, HOME);
 	if (await visitor(nobodyHere)) redirect(303, '/first');
-	return { demo: await visitor(demoPeople) };
+	return { demo: await visitor(demoPeople), mails: isMailOn() };
 };
+
+/** Letters of what a browser answers. */
+const MOST_ANSWER = 20_000;
 
 const Credentials = Type.Object({
 	login: Type.String({ minLength: 1, maxLength: 80 }),
@@ -46,6 +53,27 @@ export const actions: Actions = {
 			throw error;
 		}
 		if (!person) return fail(401, { login, message: 'Name and password do not belong together.' });
+		return enter(event, person);
+	},
+	passkeyAsked: async ({ url, getClientAddress }) => {
+		try {
+			return await visitor((db) => askPasskey(db, url.origin, getClientAddress()));
+		} catch (error) {
+			if (error instanceof TooManyTries) return fail(429, { login: '', message: error.message });
+			throw error;
+		}
+	},
+	passkey: async (event) => {
+		const { challengeId = '', answer = '' } = textsOf(await event.request.formData());
+		const person =
+			answer.length > MOST_ANSWER
+				? null
+				: await orRefused(
+						() => visitor((db) => signInByPasskey(db, event.url.origin, { challengeId, answer })),
+						() => ({})
+					);
+		if (!person || !('id' in person))
+			return fail(401, { login: '', message: 'This passkey opens nothing here.' });
 		return enter(event, person);
 	},
 	demo: async (event) => {

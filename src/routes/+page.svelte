@@ -1,7 +1,29 @@
 <script lang="ts">
+	import { tick } from 'svelte';
 	import { enhance } from '$app/forms';
 
 	const { data, form } = $props();
+	let keyForm = $state<HTMLFormElement | null>(null);
+	let answered = $state({ challengeId: '', answer: '' });
+	let keyWords = $state('');
+	let busy = $state(false);
+	async function byKey(): Promise<void> {
+		busy = true;
+		keyWords = '';
+		try {
+			const { signWithPasskey } = await import('$lib/desk/passkey.js');
+			const given = await signWithPasskey('/?/passkeyAsked');
+			if ('refused' in given) keyWords = given.refused;
+			else {
+				answered = given;
+				// The hidden fields take their values first.
+				await tick();
+				keyForm?.requestSubmit();
+			}
+		} finally {
+			busy = false;
+		}
+	}
 	const instructors = $derived(data.demo?.filter((person) => person.role === 'instructor') ?? []);
 	const students = $derived(data.demo?.filter((person) => person.role === 'student') ?? []);
 </script>
@@ -44,11 +66,17 @@
 			<span>Password</span>
 			<input class="field" name="password" type="password" autocomplete="current-password" required />
 		</label>
-		{#if form?.message}<p class="text-limit" role="alert">{form.message}</p>{/if}
+		{#if form?.message || keyWords}<p class="text-limit" role="alert">{keyWords || form?.message}</p>{/if}
 		<button class="button button-main justify-center">Sign in</button>
+		<button type="button" class="button justify-center" onclick={byKey} disabled={busy}>Use a passkey</button>
+		{#if data.mails}<p class="text-sm"><a href="/forgotten">Password forgotten?</a></p>{/if}
 		<p class="text-sm text-ink-soft">
 			For practice. Not an approved training device and not for navigation: published procedures, the
 			aircraft’s handbook, the authority and your instructor come first.
 		</p>
+	</form>
+	<form method="POST" action="?/passkey" use:enhance bind:this={keyForm} hidden>
+		<input type="hidden" name="challengeId" value={answered.challengeId} />
+		<input type="hidden" name="answer" value={answered.answer} />
 	</form>
 </main>

@@ -11,9 +11,10 @@ export {
 	type FlightFaults
 } from './fault-record.js';
 export { FAULT_NAMES, type Fault, type FaultKind } from './fault.js';
+export { FIGURES_EDITION, flightFigures, type FlightFigures } from './flight-figures.js';
 export { gradeFlight } from './grade.js';
 export { GRADE_EDITIONS, type Grade } from './grades.js';
-export { leaningsOf, type Leaning } from './leanings.js';
+export { leaningsOf, leansOf, type Leaning } from './leanings.js';
 export { manoeuvreOf, manoeuvreRecords, navigationRecords, type ManoeuvreRecord } from './manoeuvres.js';
 export { measure, overshoot, quality, settleSeconds } from './measure.js';
 export { ARC_TIERS_NM, type ArcTier } from './paths/arc.js';

@@ -42,24 +42,36 @@ const TRY_NEXT: Record<LeaningKind, string> = {
 	verticalSpeedFpm: 'Know the pitch for the rate, and set it before the needle says so.'
 };
 
-/** What leans to one side over the newest flights. @param grades oldest first. */
-export function leaningsOf(grades: readonly Pick<Grade, 'phases'>[]): Leaning[] {
+/** By how much one flight was off on average, and what it may be off, in the unit of the item. */
+interface Lean {
+	bias: number;
+	tolerance: number;
+}
+export type LeansById = Partial<Record<LeaningKind, Lean>>;
+
+/** To which side a graded flight leant, item by item. */
+export function leansOf({ phases }: Pick<Grade, 'phases'>): LeansById {
+	const leans: LeansById = {};
+	for (const kind of Object.keys(SIDES) as LeaningKind[]) {
+		const items = phases.flatMap(({ items }) =>
+			items.filter((item) => item.kind === kind && item.mode === 'hold' && item.bias !== undefined)
+		);
+		const seconds = items.reduce((sum, { fromSeconds, toSeconds }) => sum + toSeconds - fromSeconds, 0);
+		if (seconds <= 0) continue;
+		const weigh = (of: (item: (typeof items)[number]) => number) =>
+			items.reduce((sum, item) => sum + of(item) * (item.toSeconds - item.fromSeconds), 0) / seconds;
+		leans[kind] = {
+			bias: weigh(({ bias }) => bias!),
+			tolerance: weigh(({ limits }) => (limits.above + limits.below) / 2)
+		};
+	}
+	return leans;
+}
+
+/** What leans to one side over the newest flights. @param flights oldest first. */
+export function leaningsOf(flights: readonly LeansById[]): Leaning[] {
 	return (Object.keys(SIDES) as LeaningKind[]).flatMap((kind) => {
-		const flown = grades.flatMap(({ phases }) => {
-			const items = phases.flatMap(({ items }) =>
-				items.filter((item) => item.kind === kind && item.mode === 'hold' && item.bias !== undefined)
-			);
-			const seconds = items.reduce((sum, { fromSeconds, toSeconds }) => sum + toSeconds - fromSeconds, 0);
-			if (seconds <= 0) return [];
-			const weigh = (of: (item: (typeof items)[number]) => number) =>
-				items.reduce((sum, item) => sum + of(item) * (item.toSeconds - item.fromSeconds), 0) / seconds;
-			return [
-				{
-					bias: weigh(({ bias }) => bias!),
-					tolerance: weigh(({ limits }) => (limits.above + limits.below) / 2)
-				}
-			];
-		});
+		const flown = flights.flatMap((leans) => leans[kind] ?? []);
 		const newest = flown.slice(-NEWEST_FLIGHTS);
 		if (newest.length < LEAST_FLIGHTS) return [];
 		const mean = newest.reduce((sum, { bias }) => sum + bias, 0) / newest.length;

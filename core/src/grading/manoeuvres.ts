@@ -66,74 +66,95 @@ const TREND_OVER = 6;
 const LEAVES_BEHIND: ReadonlySet<FaultKind> = new Set(['bank-held']);
 
 type FlownCard = Pick<TaskCard, 'phases' | 'upset'>;
-interface GradedFlight {
+type RecordId = ManoeuvreRecord['id'];
+
+/** What one flight showed of a manoeuvre or of a kind of path. */
+interface Shown {
+	score: number;
+	met: boolean;
+	/** Items outside the standard and faults, as often as they came. */
+	fails: (TargetKind | FaultKind)[];
+}
+export type ShownById = Partial<Record<RecordId, Shown>>;
+
+/** What a graded flight showed of each manoeuvre of attitude flying. */
+export const manoeuvresShown = (card: FlownCard, grade: Grade): ShownById =>
+	shownBy(card, grade, manoeuvreOf);
+
+/** What a graded flight showed of each kind of path. */
+export const pathsShown = (card: FlownCard, grade: Grade): ShownById =>
+	shownBy(card, grade, (card, index) => card.phases[index]!.path?.kind ?? null);
+
+function shownBy(
+	card: FlownCard,
+	grade: Grade,
+	kindOf: (card: FlownCard, index: number) => RecordId | null
+): ShownById {
+	const shown = new Map<RecordId, { scores: number[]; met: boolean; fails: Shown['fails'] }>();
+	grade.phases.forEach((phase, index) => {
+		if (phase.startSeconds === null || phase.endSeconds === null || !card.phases[index]) return;
+		const kind = kindOf(card, index);
+		if (kind === null) return;
+		const entry = shown.get(kind) ?? { scores: [], met: true, fails: [] };
+		entry.scores.push(phase.score);
+		entry.met &&= phase.verdict === 'met';
+		shown.set(kind, entry);
+		for (const item of phase.items)
+			if (item.verdict === 'not met' && TARGET_KINDS.includes(item.kind)) entry.fails.push(item.kind);
+		for (const fault of grade.faults) {
+			// What ends a turn or a climb is seen in the phase after it, and belongs to the one before.
+			const at = LEAVES_BEHIND.has(fault.kind) ? index + 1 : index;
+			const place = grade.phases[at];
+			if (!place || place.startSeconds === null) continue;
+			if (fault.startSeconds >= place.startSeconds && fault.startSeconds < (place.endSeconds ?? Infinity))
+				entry.fails.push(fault.kind);
+		}
+	});
+	return Object.fromEntries(
+		[...shown].map(([kind, { scores, met, fails }]) => [
+			kind,
+			{ met, fails, score: scores.reduce((sum, score) => sum + score, 0) / scores.length }
+		])
+	);
+}
+
+interface ShowingFlight {
 	id: string;
 	at: number;
-	card: FlownCard;
-	grade: Grade;
+	shown: ShownById;
 }
 
-/** What a student has shown of each manoeuvre, out of the grades of flights. */
-export const manoeuvreRecords = (flights: readonly GradedFlight[]): ManoeuvreRecord[] =>
-	recordsBy(flights, MANOEUVRES, manoeuvreOf);
+/** What a student has shown of each manoeuvre, out of what their flights showed. */
+export const manoeuvreRecords = (flights: readonly ShowingFlight[]): ManoeuvreRecord[] =>
+	recordsOf(flights, MANOEUVRES);
 
-/** What a student has shown of each kind of path, out of the grades of flights. */
-export const navigationRecords = (flights: readonly GradedFlight[]): ManoeuvreRecord[] =>
-	recordsBy(flights, PATH_NAMES, (card, index) => card.phases[index]!.path?.kind ?? null);
+/** What a student has shown of each kind of path, out of what their flights showed. */
+export const navigationRecords = (flights: readonly ShowingFlight[]): ManoeuvreRecord[] =>
+	recordsOf(flights, PATH_NAMES);
 
-/** Records in the order of the names, each out of the phases that are of its kind. */
-function recordsBy<K extends ManoeuvreRecord['id']>(
-	flights: readonly GradedFlight[],
-	names: Readonly<Record<K, string>>,
-	kindOf: (card: FlownCard, index: number) => K | null
+/** Records in the order of the names. */
+function recordsOf<K extends RecordId>(
+	flights: readonly ShowingFlight[],
+	names: Readonly<Record<K, string>>
 ): ManoeuvreRecord[] {
-	const records = new Map<K, ManoeuvreRecord>();
-	for (const { id, at, card, grade } of [...flights].sort((a, b) => a.at - b.at)) {
-		const shown = new Map<K, { scores: number[]; met: boolean }>();
-		grade.phases.forEach((phase, index) => {
-			if (phase.startSeconds === null || phase.endSeconds === null || !card.phases[index]) return;
-			const kind = kindOf(card, index);
-			if (kind === null) return;
-			const entry = shown.get(kind) ?? { scores: [], met: true };
-			entry.scores.push(phase.score);
-			entry.met &&= phase.verdict === 'met';
-			shown.set(kind, entry);
-			const record = records.get(kind) ?? {
-				id: kind,
-				name: names[kind],
-				showings: [],
-				trend: null,
-				fails: []
-			};
-			records.set(kind, record);
-			for (const item of phase.items)
-				if (item.verdict === 'not met' && TARGET_KINDS.includes(item.kind)) count(record, item.kind);
-			for (const fault of grade.faults) {
-				// What ends a turn or a climb is seen in the phase after it, and belongs to the one before.
-				const at = LEAVES_BEHIND.has(fault.kind) ? index + 1 : index;
-				const place = grade.phases[at];
-				if (!place || place.startSeconds === null) continue;
-				if (fault.startSeconds >= place.startSeconds && fault.startSeconds < (place.endSeconds ?? Infinity))
-					count(record, fault.kind);
-			}
+	const inOrder = [...flights].sort((a, b) => a.at - b.at);
+	return (Object.keys(names) as K[]).flatMap((id) => {
+		const having = inOrder.flatMap((flight) => {
+			const one = flight.shown[id];
+			return one ? [{ ...one, attemptId: flight.id, at: flight.at }] : [];
 		});
-		for (const [kind, { scores, met }] of shown)
-			records.get(kind)!.showings.push({
-				attemptId: id,
-				at,
-				met,
-				score: scores.reduce((sum, score) => sum + score, 0) / scores.length
-			});
-	}
-	for (const record of records.values()) {
-		record.trend = slope(record.showings.slice(-TREND_OVER).map(({ score }) => score));
-		record.fails.sort((a, b) => b.count - a.count);
-	}
-	return (Object.keys(names) as K[]).flatMap((id) => records.get(id) ?? []);
-}
-
-function count(record: ManoeuvreRecord, what: TargetKind | FaultKind): void {
-	const known = record.fails.find((one) => one.what === what);
-	if (known) known.count++;
-	else record.fails.push({ what, count: 1 });
+		if (having.length === 0) return [];
+		const counts = new Map<TargetKind | FaultKind, number>();
+		for (const { fails } of having) for (const what of fails) counts.set(what, (counts.get(what) ?? 0) + 1);
+		const showings = having.map(({ attemptId, at, met, score }) => ({ attemptId, at, met, score }));
+		return [
+			{
+				id,
+				name: names[id],
+				showings,
+				trend: slope(showings.slice(-TREND_OVER).map(({ score }) => score)),
+				fails: [...counts].map(([what, count]) => ({ what, count })).sort((a, b) => b.count - a.count)
+			}
+		];
+	});
 }

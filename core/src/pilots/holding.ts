@@ -51,8 +51,10 @@ function* toFix(pilot: PathPilot, path: HoldPath, clock: { seconds: number }): R
 	const place = pilot.radioPerception.place(aid);
 	let captured = false;
 	while (!passage.seen(pilot, path)) {
-		const near = Math.abs(signedDeg(pilot.headingDeg - inboundCourseDeg)) < 35;
-		if (near) clock.seconds += TICK;
+		const begun = pilot.isOnLeg
+			? clock.seconds > 0 || pilot.isOnLeg(inboundCourseDeg)
+			: Math.abs(signedDeg(pilot.headingDeg - inboundCourseDeg)) < 35;
+		if (begun) clock.seconds += TICK;
 		// Too far to the side for the cut: straight back to the fix instead.
 		const bearingDeg = pilot.radioPerception.bearingOf(place);
 		const aside = bearingDeg === null ? 0 : Math.abs(signedDeg(bearingDeg - inboundCourseDeg));
@@ -120,6 +122,7 @@ export function* flyHold(pilot: PathPilot, path: HoldPath): Routine {
 		yield* toFix(pilot, path, clock);
 		// The error of the last inbound leg goes into the next outbound one, less what the wind makes of it.
 		const wanted = path.timing === 'inbound' ? path.inboundSeconds : clock.seconds;
+		pilot.legsOff.push(wanted - clock.seconds);
 		const error = clamp(wanted - clock.seconds, -30, 30);
 		if (!pilot.technique.forgetsTiming && !first)
 			outboundSeconds = clamp(outboundSeconds + (0.7 * error) / ground, 5, 180);

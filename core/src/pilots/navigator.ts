@@ -57,6 +57,8 @@ export class Navigator implements PathPilot {
 	private correcting = 0;
 	private reversedSeconds = 0;
 	intercepting = false;
+	readonly legsOff: number[] = [];
+	isOnLeg: ((courseDeg: number) => boolean) | null = null;
 	/** The heading flown when the present phase began. */
 	private begunDeg = 0;
 	private begunSeconds = 0;

@@ -28,6 +28,10 @@ export interface PathPilot {
 	learntDeg: number;
 	/** Whether the course is still to be captured. */
 	intercepting: boolean;
+	/** Whether a leg has begun, for a pilot whose turns do not end of a sudden; without it, near the heading. */
+	readonly isOnLeg: ((courseDeg: number) => boolean) | null;
+	/** Inbound legs of holds by the own clock: what was asked for less what came, s. */
+	readonly legsOff: number[];
 	set(change: Partial<RadioSettings>): void;
 	say(northNm: number, eastNm: number, lines?: DrawnLine[]): void;
 	/** Tunes a place, sets the course, and listens until it is identified. */

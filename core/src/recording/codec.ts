@@ -217,7 +217,7 @@ export function decodeChunk(bytes: Uint8Array): Chunk {
 }
 
 /** Chunks as far as they belong together. */
-export interface WholeChunks {
+interface WholeChunks {
 	track: Track;
 	/** So many of the chunks are in the track; those after them are not. */
 	used: number;

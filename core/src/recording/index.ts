@@ -11,14 +11,7 @@ export {
 	type Sample,
 	type SampleRow
 } from './channels.js';
-export {
-	RECORDING_HEADERS,
-	decodeChunk,
-	encodeChunk,
-	joinChunks,
-	joinWhole,
-	type WholeChunks
-} from './codec.js';
+export { RECORDING_HEADERS, decodeChunk, encodeChunk, joinChunks, joinWhole } from './codec.js';
 export { effectiveColumn, effectiveFailures, effectiveValue, isAffected } from './effective.js';
 export { TrackJson, trackFromJson, trackToJson } from './json.js';
 export { panelAt } from './panel-at.js';

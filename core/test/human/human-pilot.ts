@@ -51,6 +51,9 @@ const SETTLE = { pitch: 4, power: 7, bank: 1 } as const;
 /** A size that is meant is met within this, as a share. */
 const SIZE_SCATTER = 0.3;
 const MOST_BANK_DEG = 14;
+const LEVEL_BANK_DEG = 6;
+const LEVEL_SECONDS = 3;
+const ON_LEG_DEG = 30;
 const REACT_NAMING = [8, 25] as const;
 /** A step up of so much is climbed, ft, with this nose; once level so many times as much begins a new step. */
 const STEP_UP_FT = 80;
@@ -66,13 +69,25 @@ const PATH_LEAD_SECONDS = 12;
 const MOST_PATH_FPM = 400;
 const PATH_BAND_FPM = 40;
 
-/** An occasion for a fault, and whether it was done. */
+/** An occasion for a fault, and by how much it was or was not taken, in the measure of that fault. */
 export interface Deed {
-	kind: string;
-	done: boolean;
+	kind: 'descent' | 'level-off' | 'roll-out' | 'compass';
+	/** Too fast for a descent, kt; lead of a level-off in tenths of the rate; past the heading, degrees; what the compass lied by. */
+	by: number;
 }
-/** What makes a deed: too fast for a descent, kt; shares of a tenth of the rate; a bank kept so far past the heading, degrees. */
-const DEED = { fastKt: 6, lateShare: 0.3, earlyShare: 2.8, heldDeg: 0 };
+/** What the pilot meant and did, kept beside the flight: truth that detectors are held against. */
+export interface Account {
+	deeds: Deed[];
+	/** The heading that was meant at each half second, whole degrees; null where a bank was. */
+	meantDeg: (number | null)[];
+	/** When the hands were elsewhere, and when the power was forgotten, s of the flight. */
+	away: { from: number; to: number }[];
+	forgot: { from: number; to: number }[];
+	/** Legs of a hold by his own clock: what was asked for less what came, s. */
+	legsOff: number[];
+}
+/** How often what was meant is kept, s. */
+export const MEANT_SECONDS = 0.5;
 
 /** What was last seen of each dial, with the error of the reading. */
 interface Known {
@@ -107,8 +122,12 @@ export class HumanPilot implements Hands {
 	/** What a step or a path down asks for at this moment, and of which phase. */
 	private stepping: { way: 'down' | 'up' | 'level'; intent: number } = { way: 'level', intent: -1 };
 	private pathFpm = 0;
-	/** Occasions of faults, and whether they were taken: the truth of this flight. */
-	readonly deeds: Deed[] = [];
+	/** The truth of this flight. */
+	readonly account: Account = { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] };
+	/** Seconds of the flight, of which an attitude set up by somebody else is a part. */
+	private flownSeconds = 0;
+	/** When the wings were last not level. */
+	private bankedAt = 0;
 	private truth: Panel | null = null;
 	private turned: { toDeg: number; side: number; intent: number } | null = null;
 	private pathSeen = { needle: 0, at: -99 };
@@ -176,6 +195,13 @@ export class HumanPilot implements Hands {
 		this.seenRadio = radio && { ...radio };
 		this.seenBearingDeg = panel.headingDeg + (radio?.pointerDeg ?? 0);
 		this.navigator = card.navigation && radio ? new Navigator(card, technique, { ...radio }, initial) : null;
+		if (this.navigator) {
+			this.account.legsOff = this.navigator.legsOff;
+			// His clock runs from wings level on the leg.
+			this.navigator.isOnLeg = (courseDeg) =>
+				this.seconds - this.bankedAt > LEVEL_SECONDS &&
+				Math.abs(signedDeg(this.known.headingDeg - courseDeg)) < ON_LEG_DEG;
+		}
 		this.approach = card.approach ? new ApproachHands(card, technique) : null;
 		this.recovery = card.upset ? new Recovery(panel, technique.recovers) : null;
 		const lost = (kind: string) =>
@@ -222,6 +248,8 @@ export class HumanPilot implements Hands {
 			if (this.queue[k]!.at <= this.seconds) this.queue.splice(k, 1)[0]!.act();
 		const { panel } = flight;
 		this.truth = panel;
+		this.flownSeconds = flown.seconds;
+		if (Math.abs(panel.bankDeg) >= LEVEL_BANK_DEG) this.bankedAt = this.seconds;
 		this.lastInputs = inputs;
 		const before = this.eye.now;
 		if (this.eye.move(this.seconds, this.weights())) this.read(before, panel);
@@ -635,6 +663,8 @@ export class HumanPilot implements Hands {
 				Math.sign(bankDeg);
 			if (reads) {
 				if (Math.abs(toGo) > 3) return;
+				const { compassDeg, headingDeg } = this.truth!;
+				this.account.deeds.push({ kind: 'compass', by: Math.abs(signedDeg(compassDeg - headingDeg)) });
 				known.headingDeg = known.compassDeg;
 				this.goTo(this.intent + 1);
 			} else if (toGo < Math.abs(bankDeg) * 0.5 + 1.5 && toGo > -90) this.goTo(this.intent + 1);
@@ -669,19 +699,15 @@ export class HumanPilot implements Hands {
 		const before = this.plans[intent]!;
 		const now = card.phases[intent]!;
 		if (!truth || index !== intent + 1) return;
+		const { deeds } = this.account;
 		const speed = now.targets.airspeedKias;
 		const sinks = (card.phases[index]!.targets.verticalSpeedFpm?.value ?? 0) < 0;
 		if (speed?.mode === 'reach' && sinks)
-			this.deeds.push({
-				kind: 'descent-before-slowing',
-				done: truth.airspeedKias - speed.value > DEED.fastKt
-			});
+			deeds.push({ kind: 'descent', by: truth.airspeedKias - speed.value });
 		if (before.vertical.kind === 'rate' && before.toFt !== null && !card.approach) {
 			const { fpm } = before.vertical;
 			const leadFt = (before.toFt - truth.altimeterFt) * Math.sign(fpm);
-			const ruleFt = Math.abs(fpm) / 10;
-			this.deeds.push({ kind: 'late-level-off', done: leadFt < DEED.lateShare * ruleFt });
-			this.deeds.push({ kind: 'early-level-off', done: leadFt > DEED.earlyShare * ruleFt });
+			deeds.push({ kind: 'level-off', by: leadFt / (Math.abs(fpm) / 10) });
 		}
 		const after = this.plans[index]!;
 		if (before.lateral.kind === 'bank' && after.lateral.kind === 'heading' && !this.headingLost) {
@@ -705,7 +731,10 @@ export class HumanPilot implements Hands {
 		const { technique } = this;
 		this.levellingOff = before.vertical.kind !== 'altitude' && now.vertical.kind === 'altitude';
 		const turns = now.lateral.kind === 'bank' && now.lateral.bankDeg !== 0 && before.lateral.kind !== 'bank';
-		if (technique.forgetsPower && (this.levellingOff || turns)) this.forgetsUntil = this.seconds + 45;
+		if (technique.forgetsPower && (this.levellingOff || turns)) {
+			this.forgetsUntil = this.seconds + 45;
+			this.account.forgot.push({ from: this.flownSeconds, to: this.flownSeconds + 45 });
+		}
 		if (technique.juggles) this.juggledUntil = this.seconds + this.random.between(5, 8);
 		this.levelFt = this.known.altimeterFt;
 		// The known power and pitch of what comes, each in its own breath; nothing is moved that stays as it is.
@@ -738,6 +767,13 @@ export class HumanPilot implements Hands {
 		this.lastChange.pitch = this.seconds;
 	}
 
+	/** Keeps what heading was meant, at each half second. */
+	private means(headingDeg: number | null): void {
+		const { meantDeg } = this.account;
+		const whole = headingDeg === null ? null : Math.round(headingDeg);
+		while (meantDeg.length * MEANT_SECONDS <= this.flownSeconds) meantDeg.push(whole);
+	}
+
 	/** What the wings are to do, by heading, by bank, or by the radios. */
 	private steerByRadio(radio: Readonly<RadioReadings> | null): void {
 		const { known, plan } = this;
@@ -758,6 +794,7 @@ export class HumanPilot implements Hands {
 				roughTrueKt(known.airspeedKias, known.altimeterFt)
 			);
 		}
+		this.means(lateral.kind === 'heading' ? lateral.headingDeg : null);
 		if (lateral.kind === 'bank') {
 			const taught = lateral.bankDeg;
 			// The turn needle says whether that is enough.
@@ -796,10 +833,7 @@ export class HumanPilot implements Hands {
 	private rollsOut(): void {
 		if (!this.turned || !this.truth || this.turned.intent !== this.intent) return;
 		const { toDeg, side } = this.turned;
-		this.deeds.push({
-			kind: 'bank-held',
-			done: side * signedDeg(this.truth.headingDeg - toDeg) > DEED.heldDeg
-		});
+		this.account.deeds.push({ kind: 'roll-out', by: side * signedDeg(this.truth.headingDeg - toDeg) });
 		this.turned = null;
 	}
 
@@ -947,7 +981,9 @@ export class HumanPilot implements Hands {
 		this.altimeterOff = 0;
 		if (!this.technique.distracted || this.seconds < 50 * (this.setAside + 1)) return begins;
 		this.setAside++;
-		this.awayUntil = this.seconds + this.random.between(16, 24);
+		const lasts = this.random.between(16, 24);
+		this.awayUntil = this.seconds + lasts;
+		this.account.away.push({ from: this.flownSeconds, to: this.flownSeconds + lasts });
 		return this.setAside % 2 ? 0.3 : -0.3;
 	}
 
@@ -1025,7 +1061,7 @@ export function flyByHuman(
 	technique: Technique,
 	seed: number,
 	longestSeconds: number
-): RobotFlight & { deeds: Deed[] } {
+): RobotFlight & { account: Account } {
 	const recorder = new Recorder();
 	const flown = new CardFlight(card, aircraft, area, { assist: 'direct', seed }, (row) => recorder.add(row));
 	if (card.upset) flown.setUp(card.upset, seed);
@@ -1035,7 +1071,7 @@ export function flyByHuman(
 	return {
 		track: recorder.track(),
 		looks: (hands.pilot?.looks ?? []).filter(({ startMs }) => startMs < endMs),
-		deeds: hands.pilot?.deeds ?? [],
+		account: hands.pilot?.account ?? { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] },
 		simulatedSeconds: flown.seconds,
 		completed: flown.progress.done
 	};

@@ -1,46 +1,15 @@
 <script lang="ts">
-	import { formatClock, type Sketch } from '@hanza/core';
+	import { formatClock } from '@hanza/core';
+	import { BELOW, PAD, PLAN, WIDTH, type DrawnSketch } from '$lib/contracts/sketch-frame.js';
 
 	interface Props {
-		sketch: Sketch;
+		sketch: DrawnSketch;
 		label: string;
 		/** With its scale, its north and its time. */
 		large?: boolean;
 	}
 	/** What is flown, small: the path over the ground, north up, and the height over time below it. */
 	const { sketch, label, large = false }: Props = $props();
-	const WIDTH = 150;
-	const PLAN = 84;
-	const BELOW = 22;
-	const PAD = 8;
-	const plan = $derived.by(() => {
-		const north = sketch.path.map(([n]) => n);
-		const east = sketch.path.map(([, e]) => e);
-		const [n0, n1, e0, e1] = [Math.min(...north), Math.max(...north), Math.min(...east), Math.max(...east)];
-		const scale = Math.min(
-			(WIDTH - 2 * PAD) / Math.max(e1 - e0, 0.5),
-			(PLAN - 2 * PAD) / Math.max(n1 - n0, 0.5)
-		);
-		const points = sketch.path.map(
-			([n, e]) => [WIDTH / 2 + (e - (e0 + e1) / 2) * scale, PLAN / 2 - (n - (n0 + n1) / 2) * scale] as const
-		);
-		return { points, scale };
-	});
-	const height = $derived.by(() => {
-		const low = Math.min(...sketch.altitudeFt);
-		const high = Math.max(...sketch.altitudeFt, low + 200);
-		return sketch.altitudeFt.map(
-			(ft, i) =>
-				[
-					PAD + (i / (sketch.altitudeFt.length - 1)) * (WIDTH - 2 * PAD),
-					PLAN + BELOW - 4 - ((ft - low) / (high - low)) * (BELOW - 8)
-				] as const
-		);
-	});
-	const d = (points: readonly (readonly [number, number])[]) =>
-		points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
-	/** A round length that takes a fifth of the width or more. */
-	const barNm = $derived([0.5, 1, 2, 5, 10, 20].find((nm) => nm * plan.scale >= WIDTH / 5) ?? 20);
 </script>
 
 <svg
@@ -49,18 +18,17 @@
 	role="img"
 	aria-label="{label}: {formatClock(sketch.seconds)}, path and height"
 >
-	<path d={d(plan.points)} class="path" />
-	<circle cx={plan.points[0]![0]} cy={plan.points[0]![1]} r="3" class="start" />
+	<path d={sketch.plan} class="path" />
+	<circle cx={sketch.start[0]} cy={sketch.start[1]} r="3" class="start" />
 	<path d="M{PAD} {PLAN}H{WIDTH - PAD}" class="rule" />
-	{#each sketch.phases.slice(1) as begin, i (i)}
-		{@const x = PAD + (begin / Math.max(1, sketch.seconds)) * (WIDTH - 2 * PAD)}
+	{#each sketch.phases as x, i (i)}
 		<path d="M{x} {PLAN}V{PLAN + BELOW - 3}" class="rule" />
 	{/each}
-	<path d={d(height)} class="height" />
+	<path d={sketch.height} class="height" />
 	{#if large}
 		<path d="M{WIDTH - 6} 16V4m-2.5 4l2.5-4 2.5 4" class="mark" />
-		<path d="M{PAD} {PLAN - 4}h{barNm * plan.scale}" class="mark" />
-		<text x={PAD} y={PLAN - 6}>{barNm} NM</text>
+		<path d="M{PAD} {PLAN - 4}h{sketch.bar.length}" class="mark" />
+		<text x={PAD} y={PLAN - 6}>{sketch.bar.nm} NM</text>
 	{/if}
 </svg>
 

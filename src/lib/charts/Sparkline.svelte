@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { page } from '$lib/ui/awake.svelte.js';
 	import Tip from '$lib/ui/Tip.svelte';
 
 	/** Values of a row of flights, 0 to 1, oldest first. */
@@ -21,12 +22,24 @@
 	const seen = $derived(
 		points.flatMap((point, i) => (point.value === null ? [] : [{ ...point, x: x(i), y: y(point.value) }]))
 	);
+	/** The dot that is pointed at, by pointer or keys. */
+	let pointed = $state.raw<{ at: Element; words: string } | null>(null);
+	const pointAt = (event: Event, words: string): void => {
+		pointed = { at: event.currentTarget as Element, words };
+	};
+	const leave = (): void => {
+		pointed = null;
+	};
+	/** A list has one in each row: the server draws the marks alone, and each leads somewhere when the page is awake. */
+	const here = page();
+	const cross = ({ x: across, y: down }: { x: number; y: number }) =>
+		`M${(across - 3).toFixed(1)} ${(down - 3).toFixed(1)}l6 6m0-6l-6 6`;
 	/** Half the way to the next point, so that each is easily met. */
 	const reach = $derived(Math.max(4, Math.min(12, (WIDTH - 16) / Math.max(1, points.length - 1) / 2)));
 </script>
 
 {#snippet dot(point: (typeof seen)[number])}
-	{#if point.failed}<path d="M{point.x - 3} {point.y - 3}l6 6m0-6l-6 6" class="failed" />
+	{#if point.failed}<path d={cross(point)} class="failed" />
 	{:else}<circle cx={point.x} cy={point.y} r={point.here ? 4 : 2.6} class="point" />{/if}
 {/snippet}
 
@@ -41,20 +54,32 @@
 		d={seen.map((p, i) => `${i ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('')}
 		class="trace"
 	/>
+	{#if !here.isAwake}<path
+			d={seen.flatMap((p) => (p.failed ? [cross(p)] : [])).join('')}
+			class="failed"
+		/>{/if}
 	{#each seen as point (point.id)}
-		{#if point.href}
+		{#if !here.isAwake && !point.failed}{@render dot(point)}
+		{:else if !here.isAwake}<!-- drawn with the others of its kind -->
+		{:else if point.href}
 			{@const words = `${point.text ?? ''}${point.failed ? ', not met' : ', met'}`}
-			<Tip text={words}>
-				{#snippet children(props)}
-					<a {...props} href={point.href} aria-label={words}>
-						<rect x={point.x - reach} y="0" width={2 * reach} height={HEIGHT} class="reach" />
-						{@render dot(point)}
-					</a>
-				{/snippet}
-			</Tip>
+			<a
+				href={point.href}
+				aria-label={words}
+				onpointerenter={(event) => pointAt(event, words)}
+				onfocus={(event) => pointAt(event, words)}
+				onpointerleave={leave}
+				onblur={leave}
+			>
+				<rect x={point.x - reach} y="0" width={2 * reach} height={HEIGHT} class="reach" />
+				{@render dot(point)}
+			</a>
 		{:else}{@render dot(point)}{/if}
 	{/each}
 </svg>
+{#if pointed}
+	<Tip at={pointed.at} text={pointed.words} onclose={leave} />
+{/if}
 
 <style>
 	.axis {

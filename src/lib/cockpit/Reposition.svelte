@@ -94,7 +94,7 @@
 		<p class="text-sm text-panel-soft">It begins as a flight of its own. What you have flown is kept.</p>
 	</form>
 	<form class="mt-4 grid gap-2 border-t border-panel-line pt-3" onsubmit={keep}>
-		<h2 class="text-lg">Keep it as a card for your instructor to set</h2>
+		<h2 class="text-lg">Propose it to your instructor as a card</h2>
 		<p class="flex gap-2">
 			<input
 				class="panel-entry grow"
@@ -103,8 +103,8 @@
 				placeholder="Name of the card"
 				bind:value={name}
 			/>
-			<button class="knob">Keep</button>
+			<button class="knob">Propose</button>
 		</p>
-		{#if kept}<p class="text-sm" role="status">Kept as “{kept}”.</p>{/if}
+		{#if kept}<p class="text-sm" role="status">“{kept}” waits for your instructor to take it.</p>{/if}
 	</form>
 </Dialog>

@@ -1,10 +1,11 @@
 import * as Type from '@sinclair/typebox';
+import type { DrawnSketch } from './sketch-frame.js';
 import { Area, AssistLevel, Dwell, ResumeState, Situation, TaskCard } from '@hanza/core';
 import { BYTES, get, post, put } from './endpoint.js';
 import { InstructorCommand, PendingCommand } from './instructor-command.js';
 import { DRILL_API } from './drill-api.js';
 import { FIND_API } from './find-api.js';
-import { LiveView } from './views.js';
+import { LiveView, type Hangar } from './views.js';
 
 const closed = { additionalProperties: false } as const;
 const Made = Type.Object({ id: Type.String() }, closed);
@@ -95,6 +96,10 @@ export const API = {
 		Type.Object({ kept: Type.Integer({ minimum: 0 }) }, closed)
 	),
 	/** Puts a changed card, or area, in place of the caller's own; it keeps its identifier. */
+	/** What the robots need besides a card to fly it: the same for all cards, so that no page brings it along. */
+	hangar: get('/api/hangar', Type.Unsafe<Hangar>({ type: 'object' })),
+	/** Pictures of the cards that ship, by card. */
+	sketches: get('/api/sketches', Type.Unsafe<Record<string, DrawnSketch>>({ type: 'object' })),
 	/** A card that the caller may set. */
 	card: get('/api/cards/[id]', Type.Unsafe<TaskCard>({ type: 'object' })),
 	changeCard: put('/api/cards/[id]', TaskCard, Saved),

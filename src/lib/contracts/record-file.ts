@@ -75,6 +75,10 @@ export const RecordFile = Type.Object(
 					samples: Type.Integer({ minimum: 0 }),
 					branchedFrom: nullable(Type.Integer({ minimum: 0 })),
 					branchedAtSeconds: nullable(Type.Number()),
+					/** To where it is whole; left out where all of it is, as in files of before. */
+					wholeToSeconds: Type.Optional(Type.Number({ minimum: 0 })),
+					/** It reached the server faster than it can be flown. */
+					tooFast: Type.Optional(Type.Boolean()),
 					/** Compressed, in base64: docs/formats.md, "A recording". */
 					recording: Type.String(),
 					grade: document,

@@ -134,6 +134,14 @@ export interface ScanPoint {
 	omissions: number;
 }
 
+/** What cards are flown with by robots. */
+export interface Hangar {
+	aircraft: Aircraft[];
+	areas: Area[];
+	/** That which is graded by where nothing else is said. */
+	standard: Standard;
+}
+
 /** A card in the editor, with all that it can be made of. */
 export interface CardPage {
 	id: string;

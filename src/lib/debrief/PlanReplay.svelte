@@ -133,10 +133,7 @@
 		</div>
 		<div class="grid content-start gap-3">
 			{#if radios}
-				<div
-					class="grid gap-2 rounded-lg bg-panel-face p-2 text-panel-ink"
-					style="font-family: var(--font-panel)"
-				>
+				<div class="grid gap-2 rounded-lg bg-panel-face p-2 font-panel text-panel-ink">
 					<div class="grid content-center gap-2">
 						<div class="h-22">
 							<CourseNeedle

@@ -4,7 +4,14 @@
 	import Menu from '$lib/ui/Menu.svelte';
 	import { chooseTheme, savedTheme, THEMES, type Theme } from '$lib/ui/theme.js';
 
-	const { name }: { name: string } = $props();
+	interface Props {
+		name: string;
+		role: 'instructor' | 'student';
+		/** May be the other as well. */
+		isBoth: boolean;
+	}
+	const { name, role, isBoth }: Props = $props();
+	let over = $state<HTMLFormElement | null>(null);
 	let theme = $state<Theme>('system');
 	let leaving = $state<HTMLFormElement | null>(null);
 	onMount(() => {
@@ -19,8 +26,16 @@
 				chooseTheme(one);
 			}
 		})),
+		...(isBoth
+			? [
+					{
+						text: role === 'student' ? 'Go on as an instructor' : 'Go on as a student',
+						run: () => over?.requestSubmit()
+					}
+				]
+			: []),
 		{ text: 'Keys and stick', href: '/practice/controls' },
-		{ text: 'Password and devices', href: '/account' },
+		{ text: 'Account: password, passkeys, devices', href: '/account' },
 		{ text: 'Sign out', run: () => leaving?.requestSubmit() }
 	]);
 </script>
@@ -32,3 +47,4 @@
 	{/snippet}
 </Menu>
 <form method="POST" action="/leave" bind:this={leaving} hidden></form>
+<form method="POST" action="/account?/over" bind:this={over} hidden></form>

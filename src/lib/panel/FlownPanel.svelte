@@ -32,7 +32,7 @@
 	);
 </script>
 
-<div class="rounded-lg bg-panel-face p-3 text-panel-ink" style="font-family: var(--font-panel)">
+<div class="rounded-lg bg-panel-face p-3 font-panel text-panel-ink">
 	<div class="relative h-72">
 		<BasicT {panel} {aircraft} settingHpa={1013.25} covered={0} oncover={null} />
 		{#if place}

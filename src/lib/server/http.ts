@@ -5,7 +5,7 @@ import type { TSchema } from '@sinclair/typebox';
 import { BYTES, type Endpoint, type Received, type Sent } from '$lib/contracts/endpoint.js';
 import type { Person, Role } from './data/index.js';
 import { database } from './db.js';
-import { ConflictError, NotFoundError, TooMuch } from './policy.js';
+import { ConflictError, NotFoundError, TooLarge, TooMuch } from './policy.js';
 
 /** Another's record and no record look the same. */
 const NOT_FOUND = 'There is nothing here, or it is not yours.';
@@ -136,6 +136,7 @@ export function route<P extends string, B extends Side, R extends Side>(
 			if (thrown instanceof NotFoundError) error(404, NOT_FOUND);
 			if (thrown instanceof ConflictError) error(409, thrown.message);
 			if (thrown instanceof TooMuch) error(429, thrown.message);
+			if (thrown instanceof TooLarge) error(413, thrown.message);
 			if (thrown instanceof HanzaError) error(400, thrown.message);
 			if (isUnkeepable(thrown)) error(400, CANNOT_BE_KEPT);
 			throw thrown;

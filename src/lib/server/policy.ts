@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { areaCatalog, cardCatalog, ruleCatalog, standardCatalog } from '$data';
 import { HanzaError, type Area, type RuleSet, type Standard, type TaskCard } from '@hanza/core';
 import {
+	canBe,
 	findArea,
 	findAssignment,
 	findAttempt,
@@ -38,6 +39,11 @@ export class TooMuch extends Error {
 	override name = 'TooMuch';
 }
 
+/** More than is kept for one flight or one person. Fit to be shown; nothing that waiting would change. */
+export class TooLarge extends Error {
+	override name = 'TooLarge';
+}
+
 /** The record; what is null or undefined is not there for this person. @throws NotFoundError */
 export function found<T>(record: T | null | undefined): T {
 	if (record === null || record === undefined) throw new NotFoundError();
@@ -58,9 +64,12 @@ export const isRecordId = (id: string): boolean => UUID.test(id);
 /** May this person see what belongs to that student? Students their own, instructors their students'. */
 async function maySee(db: Knex, person: Person, studentId: string): Promise<boolean> {
 	if (person.role === 'student') return person.id === studentId;
-	const student = await findPerson(db, studentId);
-	return student?.instructorId === person.id;
+	return teaches(person, await findPerson(db, studentId));
 }
+
+/** An instructor teaches a student, alone or beside others. */
+const teaches = (person: Person, student: Person | undefined): boolean =>
+	student !== undefined && canBe(student, 'student') && student.teacherIds.includes(person.id);
 
 /** A flight that this person may see; null when there is none, or it is another's. */
 export async function visibleAttempt(db: Knex, person: Person, id: string): Promise<Attempt | null> {
@@ -82,7 +91,7 @@ export async function ownAttempt(db: Knex, person: Person, id: string): Promise<
 export async function ownStudent(db: Knex, person: Person, id: string): Promise<Person | null> {
 	if (person.role !== 'instructor' || !isRecordId(id)) return null;
 	const student = await findPerson(db, id);
-	return student?.role === 'student' && student.instructorId === person.id ? student : null;
+	return student && teaches(person, student) ? student : null;
 }
 
 /** A student as this person may see them: themselves, or one of their students. */
@@ -91,12 +100,12 @@ export async function visibleStudent(db: Knex, person: Person, id: string): Prom
 	return ownStudent(db, person, id);
 }
 
-/** A task set for this very student, or set by this instructor. */
+/** A task set for this very student, or set by this instructor, or to a student of theirs. */
 export async function visibleAssignment(db: Knex, person: Person, id: string): Promise<Assignment | null> {
 	const assignment = isRecordId(id) ? await findAssignment(db, id) : undefined;
 	if (!assignment) return null;
 	const own = person.role === 'student' ? assignment.studentId : assignment.instructorId;
-	return own === person.id ? assignment : null;
+	return own === person.id || (await ownStudent(db, person, assignment.studentId)) ? assignment : null;
 }
 
 /** A task that this instructor may take back: one of a student whom they teach now, whoever set it. */
@@ -108,7 +117,9 @@ export async function closableAssignment(db: Knex, person: Person, id: string): 
 /** A saved card of this very instructor. */
 export async function ownCard(db: Knex, person: Person, id: string): Promise<SavedCard | null> {
 	const saved = isRecordId(id) ? await findCard(db, id) : undefined;
-	return saved && person.role === 'instructor' && saved.ownerId === person.id ? saved : null;
+	return saved && person.role === 'instructor' && saved.ownerId === person.id && !saved.isProposed
+		? saved
+		: null;
 }
 
 /** A card that this instructor may set, read and copy: one that ships, one of their own, or one that is shared. */
@@ -119,7 +130,7 @@ export async function settableCard(
 ): Promise<{ card: TaskCard; mine: boolean } | null> {
 	if (person.role !== 'instructor') return null;
 	const saved = isRecordId(id) ? await findCard(db, id) : undefined;
-	const mine = saved?.ownerId === person.id;
+	const mine = saved?.ownerId === person.id && !saved.isProposed;
 	if (saved && (mine || saved.sharedAt)) return { card: saved.card, mine };
 	const shipped = cardCatalog.find(id);
 	return shipped ? { card: shipped, mine: false } : null;
@@ -136,7 +147,7 @@ export async function visibleArea(
 	const saved = await findArea(db, id);
 	if (!saved || saved.archivedAt) return null;
 	const mine = saved.ownerId === person.id;
-	return mine || saved.ownerId === person.instructorId ? { area: saved.area, mine } : null;
+	return mine || person.teacherIds.includes(saved.ownerId) ? { area: saved.area, mine } : null;
 }
 
 /**
@@ -180,7 +191,7 @@ export async function visibleRules(
 	const saved = await findRules(db, id);
 	if (!saved || saved.archivedAt) return null;
 	const mine = saved.ownerId === person.id;
-	return mine || saved.ownerId === person.instructorId ? { rules: saved.rules, mine } : null;
+	return mine || person.teacherIds.includes(saved.ownerId) ? { rules: saved.rules, mine } : null;
 }
 
 /** A rule set in use of this very instructor. */

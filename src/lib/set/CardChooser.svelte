@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { Command } from 'bits-ui';
 	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import { matches } from '$lib/ui/choices.js';
@@ -41,9 +42,17 @@
 				matches([card.name, card.group, ...card.trains, card.summary].join(' '), typed)
 		)
 	);
+	/** The server lays out what is seen at first; the rest comes when the page is awake. */
+	const AT_FIRST = 12;
+	let awake = $state(false);
+	onMount(() => {
+		awake = true;
+	});
+	const shown = $derived(awake ? found : found.slice(0, AT_FIRST));
 	let list = $state<HTMLElement | null>(null);
 	// Whichever card is chosen, by whom ever: it is seen.
 	$effect(() => {
+		void shown;
 		const chosen = value && list?.querySelector<HTMLElement>('[data-chosen]');
 		const scroller = list?.parentElement?.closest<HTMLElement>('[data-command-list]');
 		if (chosen && scroller) scroller.scrollTop = chosen.offsetTop - scroller.offsetTop - 40;
@@ -90,7 +99,7 @@
 	>
 		<Command.Viewport>
 			<div bind:this={list}>
-				{#each found as card (card.id)}
+				{#each shown as card (card.id)}
 					<Command.Item
 						value={card.id}
 						class="flex cursor-pointer items-baseline gap-2 rounded px-2 py-1 data-selected:bg-accent-soft"

@@ -6,10 +6,11 @@ import {
 	type Area,
 	type Conditions,
 	type HarderStep,
-	type Sketch,
 	type Standard,
 	type TaskCard
 } from '@hanza/core';
+import type { DrawnSketch } from '$lib/contracts/sketch-frame.js';
+import type { Hangar } from '$lib/contracts/views.js';
 import { API } from '$lib/contracts/api.js';
 import { call } from '$lib/contracts/client.js';
 import { Robots } from '$lib/workers/robots.js';
@@ -18,8 +19,6 @@ import { Robots } from '$lib/workers/robots.js';
 export type Air = 'card' | 'some wind' | 'rough' | 'exact';
 
 interface Shelf {
-	aircraft: readonly Aircraft[];
-	areas: readonly Area[];
 	standards: readonly Standard[];
 }
 /** A task as it was set before. */
@@ -32,7 +31,7 @@ export interface LastTask {
 }
 /** How the steady robot flies the card as it stands. */
 export interface Preview {
-	sketch: Sketch;
+	sketch: DrawnSketch;
 	completed: boolean;
 	/** Phases with their seconds; null where one was not come to, or not ended. */
 	phases: { id: string; name: string; seconds: number | null }[];
@@ -59,6 +58,8 @@ export class TaskSetting {
 	/** Why there is none. */
 	problem = $state('');
 	flying = $state(false);
+	/** What cards are flown with; it comes once, when the page stands. */
+	private hangar = $state.raw<Hangar | null>(null);
 	private robots: Robots | null = null;
 	private timer: ReturnType<typeof setTimeout> | null = null;
 	private asked = 0;
@@ -70,7 +71,15 @@ export class TaskSetting {
 
 	open(): void {
 		this.robots = new Robots();
-		this.changed();
+		void this.fetchHangar();
+	}
+	private async fetchHangar(): Promise<void> {
+		try {
+			this.hangar = await call(API.hangar, null, { params: {} });
+			this.changed();
+		} catch {
+			this.problem = 'How it is flown could not be fetched; it can be set all the same.';
+		}
 	}
 	close(): void {
 		if (this.timer) clearTimeout(this.timer);
@@ -79,7 +88,10 @@ export class TaskSetting {
 	}
 
 	get aircraft(): Aircraft | null {
-		return this.shelf.aircraft.find(({ id }) => id === this.card?.aircraft) ?? null;
+		return this.hangar?.aircraft.find(({ id }) => id === this.card?.aircraft) ?? null;
+	}
+	get area(): Area | null {
+		return this.hangar?.areas.find(({ id }) => id === this.card?.area) ?? null;
 	}
 
 	/** What the wind is called; as it was chosen, or as the numbers say. */
@@ -151,8 +163,7 @@ export class TaskSetting {
 
 	private async fly(): Promise<void> {
 		const mine = ++this.flight;
-		const { card, aircraft } = this;
-		const area = this.shelf.areas.find(({ id }) => id === card?.area);
+		const { card, aircraft, area } = this;
 		const standard = this.shelf.standards.find(({ id }) => id === this.standard);
 		if (!this.robots || !card || !aircraft || !area || !standard) return;
 		this.flying = true;
@@ -164,9 +175,11 @@ export class TaskSetting {
 				area,
 				standard: $state.snapshot(standard) as Standard
 			});
+			// It comes with the first flight, not with the page.
+			const { drawnSketch } = await import('$lib/contracts/drawn-sketch.js');
 			if (mine !== this.flight) return;
 			this.preview = {
-				sketch: sketchOf(flown.track, flown.times),
+				sketch: drawnSketch(sketchOf(flown.track, flown.times)),
 				completed: flown.completed,
 				phases: flown.phases.map(({ id, name }, i) => {
 					const time = flown.times.find(({ phase }) => phase === i);

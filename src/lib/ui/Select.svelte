@@ -3,6 +3,7 @@
 	import { Select } from 'bits-ui';
 	import Check from '@lucide/svelte/icons/check';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
+	import { page } from './awake.svelte.js';
 	import { choicesOf, grouped, type Choices } from './choices.js';
 
 	interface Props {
@@ -52,6 +53,8 @@
 	const chosen = $derived(choices.find((one) => one.value === value));
 	const groups = $derived(grouped(choices));
 	let trigger = $state<HTMLElement | null>(null);
+	const here = page();
+	const look = $derived(`${on === 'panel' ? 'panel-select' : 'field select'} ${wide}`);
 
 	function choose(text: string): void {
 		const next = choices.find((one) => String(one.value) === text);
@@ -68,55 +71,64 @@
 		class={place === 'unseen' ? 'sr-only' : on === 'panel' ? 'text-panel-soft' : 'text-ink-soft'}
 		>{label}</span
 	>
-	<Select.Root
-		type="single"
-		value={value === undefined ? '' : String(value)}
-		onValueChange={choose}
-		items={choices.map((one) => ({ value: String(one.value), label: one.text }))}
-		{disabled}
-		{...name ? { name } : {}}
-	>
-		<Select.Trigger
-			bind:ref={trigger}
-			role="combobox"
-			aria-labelledby="{id}-label {id}-value"
-			aria-invalid={invalid || undefined}
-			class="{on === 'panel' ? 'panel-select' : 'field select'} {wide}"
+	{#if !here.isAwake}
+		<span class={look} inert>{@render face()}</span>
+		{#if name}<input type="hidden" {name} value={value ?? ''} />{/if}
+	{:else}
+		<Select.Root
+			type="single"
+			value={value === undefined ? '' : String(value)}
+			onValueChange={choose}
+			items={choices.map((one) => ({ value: String(one.value), label: one.text }))}
+			{disabled}
+			{...name ? { name } : {}}
 		>
-			<span id="{id}-value" class="truncate {chosen ? '' : 'opacity-70'}">{chosen?.text ?? hint}</span>
-			<ChevronDown class="size-4 shrink-0 opacity-60" aria-hidden="true" />
-		</Select.Trigger>
-		<Select.Portal>
-			<Select.Content
-				sideOffset={4}
-				collisionPadding={8}
-				class="z-50 max-h-[min(24rem,var(--bits-select-content-available-height))] min-w-[var(--bits-select-anchor-width)] overflow-y-auto rounded-md border p-1 shadow-lg {on ===
-				'panel'
-					? 'panel border-panel-edge bg-panel-raised text-panel-ink'
-					: 'border-line bg-sheet text-ink'}"
+			<Select.Trigger
+				bind:ref={trigger}
+				role="combobox"
+				aria-labelledby="{id}-label {id}-value"
+				aria-invalid={invalid || undefined}
+				class={look}
 			>
-				{#each groups as [group, list] (group)}
-					<Select.Group>
-						{#if group}<Select.GroupHeading class="px-2 pt-2 pb-1 text-sm opacity-70"
-								>{group}</Select.GroupHeading
-							>{/if}
-						{#each list as one (one.value)}
-							<Select.Item
-								value={String(one.value)}
-								label={one.text}
-								class="flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 {on === 'panel'
-									? 'data-highlighted:bg-panel-pressed'
-									: 'data-highlighted:bg-accent-soft'}"
-							>
-								{#snippet children({ selected })}
-									<span class="grow">{one.text}</span>
-									{#if selected}<Check class="size-4 shrink-0" aria-hidden="true" />{/if}
-								{/snippet}
-							</Select.Item>
-						{/each}
-					</Select.Group>
-				{/each}
-			</Select.Content>
-		</Select.Portal>
-	</Select.Root>
+				{@render face()}
+			</Select.Trigger>
+			<Select.Portal>
+				<Select.Content
+					sideOffset={4}
+					collisionPadding={8}
+					class="z-50 max-h-[min(24rem,var(--bits-select-content-available-height))] min-w-[var(--bits-select-anchor-width)] overflow-y-auto rounded-md border p-1 shadow-lg {on ===
+					'panel'
+						? 'panel border-panel-edge bg-panel-raised text-panel-ink'
+						: 'border-line bg-sheet text-ink'}"
+				>
+					{#each groups as [group, list] (group)}
+						<Select.Group>
+							{#if group}<Select.GroupHeading class="px-2 pt-2 pb-1 text-sm opacity-70"
+									>{group}</Select.GroupHeading
+								>{/if}
+							{#each list as one (one.value)}
+								<Select.Item
+									value={String(one.value)}
+									label={one.text}
+									class="flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 {on === 'panel'
+										? 'data-highlighted:bg-panel-pressed'
+										: 'data-highlighted:bg-accent-soft'}"
+								>
+									{#snippet children({ selected })}
+										<span class="grow">{one.text}</span>
+										{#if selected}<Check class="size-4 shrink-0" aria-hidden="true" />{/if}
+									{/snippet}
+								</Select.Item>
+							{/each}
+						</Select.Group>
+					{/each}
+				</Select.Content>
+			</Select.Portal>
+		</Select.Root>
+	{/if}
 </div>
+
+{#snippet face()}
+	<span id="{id}-value" class="truncate {chosen ? '' : 'opacity-70'}">{chosen?.text ?? hint}</span>
+	<ChevronDown class="size-4 shrink-0 opacity-60" aria-hidden="true" />
+{/snippet}

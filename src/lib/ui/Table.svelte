@@ -9,6 +9,7 @@
 	} from '@tanstack/table-core';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
+	import { page } from './awake.svelte.js';
 	import { matches } from './choices.js';
 	import type { Column } from './table.js';
 
@@ -29,8 +30,21 @@
 		tools?: Snippet;
 		/** Rows shown at first; the rest comes at a press. */
 		most?: number;
+		/** Of these, how many a screen shows: the server lays out no more, the rest comes when the page is awake. */
+		ofScreen?: number;
 	}
-	const { caption, columns, rows, cell, empty, href, filterFrom = 8, tools, most = 60 }: Props = $props();
+	const {
+		caption,
+		columns,
+		rows,
+		cell,
+		empty,
+		href,
+		filterFrom = 8,
+		tools,
+		most = 60,
+		ofScreen = 16
+	}: Props = $props();
 	let sorting = $state<SortingState>([]);
 	let filter = $state('');
 	let all = $state(false);
@@ -62,20 +76,21 @@
 		})
 	);
 	const found = $derived(table.getRowModel().rows.map(({ original }) => original));
-	const shown = $derived(all ? found : found.slice(0, most));
+	const here = page();
+	const shown = $derived(all ? found : found.slice(0, here.isAwake ? most : Math.min(most, ofScreen)));
 	const sortOf = (id: string) => sorting.find((one) => one.id === id);
 
 	function keydown(event: KeyboardEvent): void {
-		const here = (event.target as HTMLElement).closest('tr');
-		if (!here || event.target !== here || !body) return;
+		const row = (event.target as HTMLElement).closest('tr');
+		if (!row || event.target !== row || !body) return;
 		const list = [...body.querySelectorAll<HTMLElement>('tr[data-row]')];
-		const index = list.indexOf(here);
+		const index = list.indexOf(row);
 		const next = { ArrowDown: index + 1, ArrowUp: index - 1, Home: 0, End: list.length - 1 }[event.key];
 		if (next !== undefined) {
 			event.preventDefault();
 			at = Math.max(0, Math.min(list.length - 1, next));
 			list[at]?.focus();
-		} else if (event.key === 'Enter') here.querySelector<HTMLElement>('a[href], button')?.click();
+		} else if (event.key === 'Enter') row.querySelector<HTMLElement>('a[href], button')?.click();
 	}
 </script>
 

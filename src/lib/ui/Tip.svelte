@@ -1,23 +1,22 @@
 <script lang="ts">
 	import { Tooltip } from 'bits-ui';
-	import type { Snippet } from 'svelte';
 
 	interface Props {
+		/** What is pointed at. */
+		at: Element;
 		/** What is said; nothing that is said nowhere else, as a tablet has no pointer that rests. */
 		text: string;
-		/** Gets what the thing pointed at has to carry. */
-		children: Snippet<[Record<string, unknown>]>;
+		onclose: () => void;
 	}
-	const { text, children }: Props = $props();
+	const { at, text, onclose }: Props = $props();
 </script>
 
+<!-- Mounted when there is something to say: one for a whole row of things, not one for each. -->
 <Tooltip.Provider>
-	<Tooltip.Root delayDuration={150}>
-		<Tooltip.Trigger>
-			{#snippet child({ props })}{@render children(props)}{/snippet}
-		</Tooltip.Trigger>
+	<Tooltip.Root bind:open={() => true, (open) => !open && onclose()}>
 		<Tooltip.Portal>
 			<Tooltip.Content
+				customAnchor={at as HTMLElement}
 				sideOffset={6}
 				collisionPadding={8}
 				class="z-50 max-w-72 rounded-md border border-line bg-sheet px-2 py-1 text-sm text-ink shadow-lg"

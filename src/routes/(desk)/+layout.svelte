@@ -56,7 +56,7 @@
 			</nav>
 			<span class="ml-auto flex items-center gap-2 py-1">
 				<CommandPalette {houses} role={data.person.role} />
-				<PersonMenu name={data.person.name} />
+				<PersonMenu {...data.person} />
 			</span>
 		</div>
 		{#if here.house && here.house.rooms.length > 0}

@@ -11,6 +11,8 @@ const LEAST_BANK_DEG = 6;
 const READ_DEG = 10;
 const MISSED_DEG = 9;
 const LIES_DEG = 12;
+/** From reading it to a bank that has come down, s. */
+const HAND_SECONDS = 3;
 /** The card has come to rest so long after the wings are level, s. */
 const REST_SECONDS = 6;
 
@@ -34,17 +36,22 @@ export function compassReadInTurn({ card, track, times }: Evidence): Fault[] {
 		let begun = (from + to) >> 1;
 		for (let k = begun; k < last; k++) if (side * bank[k]! >= ROLLED * flown) begun = k;
 		const rest = Math.min(last, begun + Math.round(REST_SECONDS * track.rateHz));
-		const shown = signedDeg(compass![begun]! - target);
+		// The hand follows the eye: what was read is what the card showed just before, where that was nearest.
+		let read = begun;
+		for (let k = begun; k >= Math.max(from, begun - Math.round(HAND_SECONDS * track.rateHz)); k--)
+			if (Math.abs(signedDeg(compass![k]! - target)) < Math.abs(signedDeg(compass![read]! - target)))
+				read = k;
+		const shown = signedDeg(compass![read]! - target);
 		const out = signedDeg(heading![rest]! - target);
 		// Where the bank makes nothing of it the card may be read in the turn.
-		const lies = Math.abs(signedDeg(compass![begun]! - heading![begun]!));
+		const lies = Math.abs(signedDeg(compass![read]! - heading![read]!));
 		if (lies < LIES_DEG || Math.abs(shown) > READ_DEG || Math.abs(out) < MISSED_DEG) return;
 		faults.push(
 			fault(
 				'compass-read-in-turn',
 				track.timeOf(begun),
 				track.timeOf(rest),
-				`You rolled out when the card showed ${formatHeading(compass![begun]!)} with ${Math.round(flown)}° of bank on; the heading was ${formatHeading(heading![rest]!)} when it had come to rest.`,
+				`You rolled out when the card showed ${formatHeading(compass![read]!)} with ${Math.round(flown)}° of bank on; the heading was ${formatHeading(heading![rest]!)} when it had come to rest.`,
 				'In a turn the card lies by what the dip makes of the bank. Turn by clock or by the rule, level the wings, wait, and read it then.'
 			)
 		);

@@ -49,7 +49,10 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flown) left = i;
 		// In rough air it is the power that tells that, too.
 		const settled = rough > ROUGH_AIR || !ended ? powerSettledAt(track, start, end, limit) : left;
-		const leftRateFt = settled === null ? 0 : sign * (target - altitude[settled]!);
+		const rested =
+			rough > ROUGH_AIR ? restedAt(altitude, sign, asked, start, end, track.rateHz, rough) : null;
+		const restedFt = rested === null ? 0 : sign * (target - altitude[rested]!);
+		const leftRateFt = Math.max(settled === null ? 0 : sign * (target - altitude[settled]!), restedFt);
 		begun = nose ?? begun;
 		const leadFt = ended ? sign * (target - altitude[begun]!) : 0;
 		const ruleFt = settings.levelOffRule * flown;
@@ -68,8 +71,11 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		while (crossing < limit - 1 && sign * (altitude[crossing]! - target) < 0) crossing++;
 		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
 		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
+		const earlyFt = settings.earlyShare * ruleFt * Math.sqrt(rough);
+		// Who stood level far before it has not gone through it for want of a lead.
 		if (
 			ended &&
+			restedFt <= earlyFt &&
 			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
 			through >= settings.lateOvershootFt * Math.sqrt(rough) &&
 			(nose !== null || atAltitude >= settings.lateRateShare * flown)
@@ -83,7 +89,7 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 					`Begin a tenth of the rate early: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
 				)
 			);
-		else if (Math.max(leadFt, leftRateFt) > settings.earlyShare * ruleFt * Math.sqrt(rough))
+		else if (Math.max(leadFt, leftRateFt) > earlyFt)
 			faults.push(
 				fault(
 					'early-level-off',
@@ -121,6 +127,32 @@ function noseMovedAt(track: Track, start: number, end: number, limit: number): n
 	let begun = there;
 	while (begun > start && made(begun) > 0.4) begun--;
 	return begun;
+}
+
+/**
+ * Level for so long on the way, s, at no more than this share of the rate that was asked for, once it has been entered, s: for
+ * each whole of roughness longer, and flatter.
+ */
+const REST_SECONDS = 36;
+const REST_SHARE = 0.4;
+const ENTERED_SECONDS = 25;
+
+/** Where a climb or descent came to rest on its way; null where it went on. */
+function restedAt(
+	altitude: Float64Array,
+	sign: number,
+	askedFpm: number,
+	start: number,
+	end: number,
+	rateHz: number,
+	rough: number
+): number | null {
+	const seconds = REST_SECONDS * rough;
+	const most = ((REST_SHARE / rough) * Math.abs(askedFpm) * seconds) / 60;
+	const long = Math.round(seconds * rateHz);
+	for (let i = start + ENTERED_SECONDS * rateHz; i + long < end; i++)
+		if (sign * (altitude[i + long]! - altitude[i]!) < most) return i;
+	return null;
 }
 
 /** Least change of the throttle that belongs to a level-off out of a descent. */

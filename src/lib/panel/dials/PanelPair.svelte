@@ -11,7 +11,7 @@
 
 <div class="mt-4 grid gap-3 md:grid-cols-2">
 	{#each views as { title, panel } (title)}
-		<figure class="rounded-lg bg-panel-face p-3 text-panel-ink" style="font-family: var(--font-panel)">
+		<figure class="rounded-lg bg-panel-face p-3 font-panel text-panel-ink">
 			<div class="h-60">
 				<BasicT {panel} {aircraft} settingHpa={1013.25} covered={0} oncover={null} />
 			</div>

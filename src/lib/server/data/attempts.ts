@@ -6,6 +6,7 @@ import {
 	STANDARD_EDITIONS,
 	type AssistLevel,
 	type Dwell,
+	type FlightFigures,
 	type Grade,
 	type ResumeState,
 	type Standard,
@@ -27,6 +28,8 @@ export interface Attempt extends Omit<
 	seed: number | null;
 	branchedFrom: string | null;
 	branchedAtSeconds: number | null;
+	/** What its parts or its recording take. */
+	storedBytes: number;
 	/** To where what was kept is whole; null where all of it is. */
 	wholeToSeconds: number | null;
 }
@@ -106,7 +109,8 @@ export async function findAttempt(db: Knex, id: string): Promise<Attempt | undef
 			'seed',
 			'branched_from as branchedFrom',
 			'branched_at_seconds as branchedAtSeconds',
-			'whole_to_seconds as wholeToSeconds'
+			'whole_to_seconds as wholeToSeconds',
+			'stored_bytes as storedBytes'
 		)
 		.where({ id })
 		.first();
@@ -203,6 +207,7 @@ export const addChunk = (
 			.where({ id: attemptId })
 			.update({
 				samples: chunk.samples,
+				stored_bytes: tx.raw('stored_bytes + ?', [body.length]),
 				resume: JSON.stringify(chunk.resume),
 				heard_at: tx.fn.now(),
 				...(chunk.device ? leaseOf(tx, chunk.device) : {})
@@ -235,9 +240,22 @@ export const holdAttempt = (
 export const releaseAttempt = (db: Knex, attemptId: string, device: string): Promise<number> =>
 	db('attempts').where({ id: attemptId, lease_device: device }).update({ lease_until: null });
 
+/** A long flight's chunks come in pieces: read in one go they would keep everybody else waiting while they are taken in. */
+const CHUNKS_AT_ONCE = 32;
+
 export async function chunksOf(db: Knex, attemptId: string): Promise<Uint8Array[]> {
-	const found = await db('attempt_chunks').select('body').where({ attempt_id: attemptId }).orderBy('seq');
-	return found.map(({ body }) => body as Buffer);
+	const bodies: Uint8Array[] = [];
+	for (let after = -1; ;) {
+		const found: { seq: number; body: Buffer }[] = await db('attempt_chunks')
+			.select('seq', 'body')
+			.where({ attempt_id: attemptId })
+			.where('seq', '>', after)
+			.orderBy('seq')
+			.limit(CHUNKS_AT_ONCE);
+		for (const { body } of found) bodies.push(body);
+		if (found.length < CHUNKS_AT_ONCE) return bodies;
+		after = found.at(-1)!.seq;
+	}
 }
 
 export async function lastSeq(db: Knex, attemptId: string): Promise<number> {
@@ -255,6 +273,7 @@ export async function endAttempt(
 		samples: number;
 		/** Null where what was kept cannot be graded. */
 		grade: Grade | null;
+		figures: FlightFigures | null;
 		endedAt?: Date;
 		/** How many chunks are in the recording: those after them stay, they belong to nothing. */
 		used: number;
@@ -272,6 +291,8 @@ export async function endAttempt(
 			grade: end.grade && JSON.stringify(end.grade),
 			verdict: end.grade?.verdict ?? null,
 			score: end.grade?.score ?? null,
+			figures: end.figures && JSON.stringify(end.figures),
+			stored_bytes: end.recording.length,
 			resume: null,
 			lease_device: null,
 			lease_until: null,
@@ -307,21 +328,42 @@ export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Arr
 	return (row?.recording as Buffer | null | undefined) ?? null;
 }
 
-/** Card and grade of a student's ended flights, newest first. */
-export async function gradesOf(
+/** A student's newest graded flights in the figures of a record; null where they are not kept yet. */
+export const figuresOf = (
 	db: Knex,
 	studentId: string,
 	most = 60
-): Promise<{ id: string; startedAt: Date; card: TaskCard; grade: Grade }[]> {
-	const stored: { id: string; startedAt: Date; card: unknown; grade: unknown }[] = await db('attempts')
-		.select('id', 'started_at as startedAt', 'card', 'grade')
+): Promise<{ id: string; startedAt: Date; figures: FlightFigures | null }[]> =>
+	db('attempts')
+		.select('id', 'started_at as startedAt', 'figures')
 		.where({ student_id: studentId })
 		.whereNotNull('grade')
 		.orderBy('started_at', 'desc')
 		.limit(most);
-	return stored.map(({ card, grade, ...rest }) => ({
-		...rest,
+
+/** Card and grade of some flights. */
+export async function gradesOf(
+	db: Knex,
+	ids: readonly string[]
+): Promise<{ id: string; card: TaskCard; grade: Grade }[]> {
+	const stored: { id: string; card: unknown; grade: unknown }[] = await db('attempts')
+		.select('id', 'card', 'grade')
+		.whereIn('id', ids)
+		.whereNotNull('grade');
+	return stored.map(({ id, card, grade }) => ({
+		id,
 		card: CARD_EDITIONS.upgrade(card),
 		grade: GRADE_EDITIONS.upgrade(grade)
 	}));
+}
+
+export const keepFigures = (db: Knex, id: string, figures: FlightFigures): Promise<number> =>
+	db('attempts')
+		.where({ id })
+		.update({ figures: JSON.stringify(figures) });
+
+/** How much a student has stored, bytes. */
+export async function storedBytes(db: Knex, studentId: string): Promise<number> {
+	const row = await db('attempts').where({ student_id: studentId }).sum('stored_bytes as bytes').first();
+	return Number(row?.bytes ?? 0);
 }

@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
 import { CARD_EDITIONS, type TaskCard } from '@hanza/core';
+import { once } from '../once.js';
+import { taughtBy } from './people.js';
 
 /** A card that an instructor keeps. */
 export interface SavedCard {
@@ -10,6 +12,10 @@ export interface SavedCard {
 	createdAt: Date;
 	/** Since when every instructor may set it. */
 	sharedAt: Date | null;
+	/** A student proposes it; the instructor has not taken it yet. */
+	isProposed: boolean;
+	/** The flight it is a moment of. */
+	attemptId: string | null;
 }
 
 const query = (db: Knex) =>
@@ -21,29 +27,46 @@ const query = (db: Knex) =>
 			'u.name as authorName',
 			'c.card',
 			'c.created_at as createdAt',
-			'c.shared_at as sharedAt'
+			'c.shared_at as sharedAt',
+			'c.is_proposed as isProposed',
+			'c.attempt_id as attemptId'
 		);
 
 type StoredCard = Omit<SavedCard, 'card'> & { card: unknown };
 const read = ({ card, ...rest }: StoredCard): SavedCard => ({ ...rest, card: CARD_EDITIONS.upgrade(card) });
 
-export async function cardsOf(db: Knex, ownerId: string): Promise<SavedCard[]> {
-	const stored: StoredCard[] = await query(db)
-		.where('c.owner_id', ownerId)
-		.whereNull('c.archived_at')
-		.orderBy('c.created_at', 'desc');
-	return stored.map(read);
-}
+const cardsOn = (db: Knex, ownerId: string, isProposed: boolean): Promise<SavedCard[]> =>
+	once(['cards', ownerId, isProposed], async () => {
+		const stored: StoredCard[] = await query(db)
+			.where({ 'c.owner_id': ownerId, 'c.is_proposed': isProposed })
+			.whereNull('c.archived_at')
+			.orderBy('c.created_at', 'desc');
+		return stored.map(read);
+	});
+
+/** The cards on an instructor's own shelf. */
+export const cardsOf = (db: Knex, ownerId: string): Promise<SavedCard[]> => cardsOn(db, ownerId, false);
+
+/** What students propose to their instructor, and is on no shelf yet. */
+export const proposedCards = (db: Knex, ownerId: string): Promise<SavedCard[]> => cardsOn(db, ownerId, true);
+
+/** Puts a proposed card on the shelf of whom it was proposed to. @returns 0 for another's. */
+export const takeCard = (db: Knex, ownerId: string, id: string): Promise<number> =>
+	db('cards')
+		.where({ id, owner_id: ownerId, is_proposed: true })
+		.whereNull('archived_at')
+		.update({ is_proposed: false });
 
 /** Cards that other instructors share. */
-export async function sharedCards(db: Knex, exceptOwnerId: string): Promise<SavedCard[]> {
-	const stored: StoredCard[] = await query(db)
-		.whereNotNull('c.shared_at')
-		.whereNull('c.archived_at')
-		.whereNot('c.owner_id', exceptOwnerId)
-		.orderBy('c.shared_at', 'desc');
-	return stored.map(read);
-}
+export const sharedCards = (db: Knex, exceptOwnerId: string): Promise<SavedCard[]> =>
+	once(['shared cards', exceptOwnerId], async () => {
+		const stored: StoredCard[] = await query(db)
+			.whereNotNull('c.shared_at')
+			.whereNull('c.archived_at')
+			.whereNot('c.owner_id', exceptOwnerId)
+			.orderBy('c.shared_at', 'desc');
+		return stored.map(read);
+	});
 
 /** Shares an owner's card with the school, or keeps it to the owner again. @returns 0 for another's. */
 export const shareCard = (db: Knex, ownerId: string, id: string, shared: boolean): Promise<number> =>
@@ -61,15 +84,20 @@ export interface CardUse {
 	newestId: string;
 }
 export async function cardUses(db: Knex, instructorId: string): Promise<CardUse[]> {
+	const taught = db('users as s').select('s.id', 's.name').where(taughtBy(instructorId, 's')).as('s');
+	// What an instructor has decided stands, the newest of it: looked up once for all, few as they are.
 	const standing = db('overrides as o')
-		.select('o.value')
-		.whereRaw('o.attempt_id = a.id')
+		.distinctOn('o.attempt_id')
+		.select('o.attempt_id', 'o.value')
+		.join('attempts as f', 'f.id', 'o.attempt_id')
+		.whereIn('f.student_id', db('users as s').select('s.id').where(taughtBy(instructorId, 's')))
 		.where('o.item', 'verdict')
-		.orderBy('o.created_at', 'desc')
-		.limit(1);
-	const rows = await db('attempts as a')
-		.join('users as s', 's.id', 'a.student_id')
-		.where('s.instructor_id', instructorId)
+		.orderBy(['o.attempt_id', { column: 'o.created_at', order: 'desc' }])
+		.as('o');
+	const rows = await db
+		.from(taught)
+		.join('attempts as a', 'a.student_id', 's.id')
+		.leftJoin(standing, 'o.attempt_id', 'a.id')
 		.whereNot('a.status', 'flying')
 		.groupBy('a.card_id', 's.id', 's.name')
 		.select(
@@ -77,7 +105,7 @@ export async function cardUses(db: Knex, instructorId: string): Promise<CardUse[
 			's.id as studentId',
 			's.name as studentName',
 			db.raw('count(*)::int as flights'),
-			db.raw(`(count(*) filter (where coalesce((?), a.verdict) = 'met'))::int as met`, [standing]),
+			db.raw(`(count(*) filter (where coalesce(o.value, a.verdict) = 'met'))::int as met`),
 			db.raw('(array_agg(a.id order by a.started_at desc))[1] as "newestId"')
 		)
 		.orderBy('s.name');
@@ -91,14 +119,21 @@ export async function findCard(db: Knex, id: string): Promise<SavedCard | undefi
 
 export async function addCard(
 	db: Knex,
-	card: { ownerId: string; authorId: string; attemptId: string | null; card: TaskCard }
+	card: {
+		ownerId: string;
+		authorId: string;
+		attemptId: string | null;
+		card: TaskCard;
+		isProposed?: boolean;
+	}
 ): Promise<string> {
 	const [row] = await db('cards')
 		.insert({
 			owner_id: card.ownerId,
 			author_id: card.authorId,
 			attempt_id: card.attemptId,
-			card: JSON.stringify(card.card)
+			card: JSON.stringify(card.card),
+			is_proposed: card.isProposed ?? false
 		})
 		.returning('id');
 	return row.id as string;

@@ -8,6 +8,7 @@ export * from './log.js';
 export * from './looks.js';
 export * from './numbers.js';
 export * from './commands.js';
+export * from './passkeys.js';
 export * from './people.js';
 export * from './ready.js';
 export * from './rating.js';

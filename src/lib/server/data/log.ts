@@ -134,6 +134,18 @@ export async function totalsOfLog(
 	return (await db.from(rows.as('found')).select(db.raw(TOTALS)).first()) as unknown as LogTotals;
 }
 
+/** Sums of the whole log, and how many of its entries wait for a confirmation. */
+export async function totalsAndWaiting(
+	db: Knex,
+	studentId: string
+): Promise<{ totals: LogTotals; waiting: number }> {
+	const { waiting, ...totals } = (await db('log_entries')
+		.where({ student_id: studentId, state: 'kept' })
+		.select(db.raw(`${TOTALS}, (count(*) filter (where confirmed_at is null))::integer as "waiting"`))
+		.first()) as unknown as LogTotals & { waiting: number };
+	return { totals, waiting };
+}
+
 /** The whole log, the oldest first. */
 export const wholeLog = async (
 	db: Knex,
@@ -147,36 +159,33 @@ export const wholeLog = async (
 export const lastEntry = (db: Knex, studentId: string): Promise<SavedEntry | undefined> =>
 	query(db).where({ 'e.student_id': studentId, 'e.state': 'kept' }).orderBy('e.number', 'desc').first();
 
-/** What a person has written into a field before, the most frequent first. */
+/** Fields of an entry that are completed by what was written before; places are those of both ends. */
+export const COMPLETED = ['aircraftType', 'registration', 'place', 'instructor', 'safetyPilot'] as const;
+const MOST_COMPLETED = 60;
+
+/** What a person has written into the fields of the log before, the most frequent first. */
 export async function writtenBefore(
 	db: Knex,
-	studentId: string,
-	field: 'aircraftType' | 'registration' | 'instructor' | 'safetyPilot'
-): Promise<string[]> {
-	const rows: { value: string }[] = await db('log_entries')
-		.select(db.raw(`entry->>? as value`, [field]))
-		.where({ student_id: studentId, state: 'kept' })
-		.whereRaw(`entry->>? <> ''`, [field])
-		.groupBy('value')
-		.orderByRaw('count(*) desc, value')
-		.limit(40);
-	return rows.map(({ value }) => value);
-}
-
-export async function placesBefore(db: Knex, studentId: string): Promise<string[]> {
-	const rows: { value: string }[] = await db
-		.select('value')
-		.from(
-			db('log_entries')
-				.select(db.raw(`unnest(array[entry->>'from', entry->>'to']) as value`))
-				.where({ student_id: studentId, state: 'kept' })
-				.as('places')
-		)
-		.whereNot('value', '')
-		.groupBy('value')
-		.orderByRaw('count(*) desc, value')
-		.limit(60);
-	return rows.map(({ value }) => value);
+	studentId: string
+): Promise<Record<(typeof COMPLETED)[number], string[]>> {
+	const { rows } = (await db.raw(
+		`select field, array_agg(value order by n desc, value) as "values" from (
+			select field, value, count(*) as n, row_number() over (partition by field order by count(*) desc, value) as place
+			from log_entries e cross join lateral (values
+				('aircraftType', e.entry->>'aircraftType'), ('registration', e.entry->>'registration'),
+				('place', e.entry->>'from'), ('place', e.entry->>'to'),
+				('instructor', e.entry->>'instructor'), ('safetyPilot', e.entry->>'safetyPilot')
+			) as written(field, value)
+			where e.student_id = ? and e.state = 'kept' and value <> ''
+			group by field, value
+		) as counted where place <= ? group by field`,
+		[studentId, MOST_COMPLETED]
+	)) as { rows: { field: (typeof COMPLETED)[number]; values: string[] }[] };
+	const known = new Map(rows.map(({ field, values }) => [field, values]));
+	return Object.fromEntries(COMPLETED.map((field) => [field, known.get(field) ?? []])) as Record<
+		(typeof COMPLETED)[number],
+		string[]
+	>;
 }
 
 export async function addEntry(

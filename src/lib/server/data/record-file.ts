@@ -110,6 +110,8 @@ export const readRecord = (db: Knex, student: Person): Promise<RecordFile> =>
 				samples: row.samples,
 				branchedFrom: placeOfAttempt.get(row.branched_from) ?? null,
 				branchedAtSeconds: row.branched_at_seconds,
+				...(row.whole_to_seconds !== null && { wholeToSeconds: row.whole_to_seconds }),
+				...(row.too_fast && { tooFast: true }),
 				recording: (row.recording as Buffer).toString('base64'),
 				grade: row.grade,
 				looks: (looks.get(row.id) ?? []).map(({ source, instrument, start_ms, end_ms }) => ({
@@ -199,6 +201,7 @@ export async function writeRecord(
 	const attemptIds: string[] = [];
 	for (const one of record.attempts) {
 		const grade = one.grade as { verdict?: string; score?: number };
+		const recording = Buffer.from(one.recording, 'base64');
 		const [row] = await trx('attempts')
 			.insert({
 				student_id: studentId,
@@ -214,7 +217,10 @@ export async function writeRecord(
 				samples: one.samples,
 				branched_from: one.branchedFrom === null ? null : (attemptIds[one.branchedFrom] ?? null),
 				branched_at_seconds: one.branchedAtSeconds,
-				recording: Buffer.from(one.recording, 'base64'),
+				whole_to_seconds: one.wholeToSeconds ?? null,
+				too_fast: one.tooFast ?? false,
+				recording,
+				stored_bytes: recording.length,
 				grade: json(one.grade),
 				verdict: grade.verdict ?? null,
 				score: grade.score ?? null

@@ -8,7 +8,11 @@ export interface Member {
 	name: string;
 	role: Role;
 	isHead: boolean;
+	isBoth: boolean;
 	instructorId: string | null;
+	/** Who teaches them besides. */
+	alsoTaughtBy: string[];
+	email: string | null;
 	archivedAt: Date | null;
 }
 
@@ -33,16 +37,54 @@ export const dropMeta = (db: Knex, key: string): Promise<number> => db('meta').w
 
 export const members = (db: Knex): Promise<Member[]> =>
 	db('users')
-		.select(
+		.select([
 			'id',
 			'login',
 			'name',
 			'role',
 			'is_head as isHead',
+			'is_both as isBoth',
 			'instructor_id as instructorId',
-			'archived_at as archivedAt'
-		)
+			'email',
+			'archived_at as archivedAt',
+			db.raw(
+				'array(select t.instructor_id from teaching t where t.student_id = users.id order by t.created_at) as "alsoTaughtBy"'
+			)
+		])
 		.orderBy(['role', 'name']);
+
+/** An instructor teaches a student beside another, or does so no longer. */
+export const teachBeside = (
+	db: Knex,
+	studentId: string,
+	instructorId: string,
+	on: boolean
+): Promise<unknown> => {
+	const row = { student_id: studentId, instructor_id: instructorId };
+	return on
+		? db('teaching').insert(row).onConflict(['student_id', 'instructor_id']).ignore()
+		: db('teaching').where(row).delete();
+};
+
+/** Somebody by the address of their mail, to whom a link can be sent. */
+export const findByMail = (
+	db: Knex,
+	nameOrAddress: string
+): Promise<{ id: string; name: string; role: Role; email: string } | undefined> =>
+	db('users')
+		.select('id', 'name', 'role', 'email')
+		.whereRaw('(login = ? or lower(email) = ?)', [nameOrAddress, nameOrAddress])
+		.whereNotNull('email')
+		.whereNull('archived_at')
+		.first();
+
+export const isMailTaken = async (db: Knex, email: string, exceptId: string): Promise<boolean> =>
+	(await db('users')
+		.whereRaw('lower(email) = ?', [email.toLowerCase()])
+		.whereNot({ id: exceptId })
+		.first('id')) !== undefined;
+export const emailOf = async (db: Knex, id: string): Promise<string | null> =>
+	((await db('users').where({ id }).first('email')) as { email: string | null }).email;
 
 export const isLoginTaken = async (db: Knex, login: string): Promise<boolean> =>
 	(await db('users').where({ login }).first('id')) !== undefined;
@@ -50,7 +92,13 @@ export const isLoginTaken = async (db: Knex, login: string): Promise<boolean> =>
 export const changePerson = (
 	db: Knex,
 	id: string,
-	change: Partial<{ name: string; instructor_id: string; password_hash: string }>
+	change: Partial<{
+		name: string;
+		instructor_id: string | null;
+		password_hash: string;
+		is_both: boolean;
+		email: string | null;
+	}>
 ): Promise<number> => db('users').where({ id }).update(change);
 
 /** Somebody leaves, or comes back; who leaves is signed out everywhere. */
@@ -59,7 +107,9 @@ export const archivePerson = (db: Knex, id: string, away: boolean): Promise<void
 		await tx('users')
 			.where({ id })
 			.update({ archived_at: away ? tx.fn.now() : null });
-		if (away) await tx('sessions').where({ user_id: id }).delete();
+		if (!away) return;
+		await tx('sessions').where({ user_id: id }).delete();
+		await tx('teaching').where({ instructor_id: id }).delete();
 	});
 
 export const passwordHashOf = async (db: Knex, id: string): Promise<string> =>
@@ -72,6 +122,8 @@ export interface Invitation {
 	instructorId: string | null;
 	resetsId: string | null;
 	authorId: string;
+	/** Where the link was sent to. */
+	email: string | null;
 	createdAt: Date;
 	expiresAt: Date;
 }
@@ -82,6 +134,7 @@ const INVITATION = [
 	'instructor_id as instructorId',
 	'resets_id as resetsId',
 	'author_id as authorId',
+	'email',
 	'created_at as createdAt',
 	'expires_at as expiresAt'
 ] as const;
@@ -111,6 +164,7 @@ export async function addInvitation(
 		instructor_id: one.instructorId,
 		resets_id: one.resetsId,
 		author_id: one.authorId,
+		email: one.email,
 		expires_at: one.expiresAt
 	});
 }

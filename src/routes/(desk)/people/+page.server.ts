@@ -2,13 +2,18 @@ import * as Type from '@sinclair/typebox';
 import { readForm, refusedForm, textsOf } from '$lib/server/forms.js';
 import { action, orRefused, page, placeOf } from '$lib/server/http.js';
 import {
+	Address,
 	handOver,
 	invite,
 	inviteToReset,
+	isMailOn,
 	letLeave,
+	mailInvitation,
 	peoplePage,
 	rename,
-	takeInvitationBack
+	setBoth,
+	takeInvitationBack,
+	teachToo
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad, RequestEvent } from './$types';
 
@@ -19,7 +24,8 @@ const name = Type.String({ minLength: 1, maxLength: 80, description: 'a name' })
 const Invited = Type.Object({
 	name,
 	role: Type.Union([Type.Literal('instructor'), Type.Literal('student')]),
-	instructor: Type.String({ maxLength: 64 })
+	instructor: Type.String({ maxLength: 64 }),
+	email: Address
 });
 const said = (message: string, refusal: Parameters<typeof placeOf>[0]) =>
 	refusedForm(
@@ -34,12 +40,20 @@ export const actions: Actions = {
 		action(event, 'instructor', async ({ db, person }) => {
 			const form = readForm(await event.request.formData(), Invited);
 			if (!form.ok) return form.refused;
-			const { name, role, instructor } = form.value;
+			const { name, role, instructor, email } = form.value;
 			const token = await orRefused(
-				() => invite(db, person, { name, role, instructorId: instructor || null }),
+				() => invite(db, person, { name, role, instructorId: instructor || null, email: email || null }),
 				said
 			);
-			return typeof token === 'string' ? { link: linkOf(event, token), for: name } : token;
+			if (typeof token !== 'string') return token;
+			const made = { link: linkOf(event, token), for: name };
+			if (!email || !isMailOn()) return made;
+			// The link is there in any case: what could not be sent is handed over.
+			const unsent = await orRefused(
+				async () => mailInvitation(db, person, { name, email, link: made.link }),
+				(message) => ({ message: `It ${message.replace(/^\/\S+ /, '')}.` })
+			);
+			return unsent ? { ...made, unsent: unsent.data.message } : { ...made, sentTo: email };
 		}),
 	reset: (event) =>
 		action(event, 'instructor', async ({ db, person }) => {
@@ -54,6 +68,19 @@ export const actions: Actions = {
 		action(event, 'instructor', async ({ db, person }) => {
 			const { person: id = '', instructor = '' } = textsOf(await event.request.formData());
 			return orRefused(() => handOver(db, person, id, instructor), said);
+		}),
+	beside: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const { person: id = '', instructor = '', on = '' } = textsOf(await event.request.formData());
+			return orRefused(() => teachToo(db, person, id, instructor, on === 'yes'), said);
+		}),
+	both: (event) =>
+		action(event, 'instructor', async ({ db, person }) => {
+			const { person: id = '', instructor = '', both = '' } = textsOf(await event.request.formData());
+			return orRefused(
+				() => setBoth(db, person, id, { isBoth: both === 'yes', instructorId: instructor || null }),
+				said
+			);
 		}),
 	leave: (event) =>
 		action(event, 'instructor', async ({ db, person }) => {

@@ -87,9 +87,7 @@
 	/** The ends of the airport's runways. */
 	const runways = $derived.by(() => {
 		const { card } = task;
-		const airport = data.areas
-			.find(({ id }) => id === card?.area)
-			?.airports.find(({ id }) => id === card?.approach?.procedure.airport);
+		const airport = task.area?.airports.find(({ id }) => id === card?.approach?.procedure.airport);
 		return (airport?.runways ?? []).flatMap(({ ends }) => ends.map((end) => ({ value: end, text: end })));
 	});
 	const restWords = $derived(

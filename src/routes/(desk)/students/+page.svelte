@@ -12,7 +12,6 @@
 	let takes = $state(false);
 	type Entry = (typeof data.entries)[number];
 	const ended = ({ last }: Entry) => last.filter(({ status }) => status !== 'flying');
-	const standing = (flight: Entry['last'][number]) => flight.overridden ?? flight.verdict;
 	/** Oldest first, as one reads. */
 	const points = (entry: Entry) =>
 		ended(entry)
@@ -20,7 +19,7 @@
 			.map((flight) => ({
 				id: flight.id,
 				value: flight.score === null ? null : flight.score / 100,
-				failed: standing(flight) !== 'met',
+				failed: flight.verdict !== 'met',
 				href: `/debrief/${flight.id}`,
 				text: `${flight.cardName}, ${formatShortDay(flight.startedAt)}${flight.score === null ? '' : `: ${Math.round(flight.score)}`}`
 			}));
@@ -77,6 +76,7 @@
 	empty="No students yet."
 	filterFrom={1}
 	most={25}
+	ofScreen={8}
 	rows={data.entries}
 	href={({ id }) => `/students/${id}`}
 	columns={[

@@ -1,6 +1,5 @@
 import type { Knex } from 'knex';
 import {
-	encodeChunk,
 	InputError,
 	orderedDwells,
 	type AssistLevel,
@@ -32,7 +31,7 @@ import {
 	visibleAssignment,
 	visibleAttempt
 } from '../../policy.js';
-import { countPart } from '../auth/limits.js';
+import { countBegun, countPart, withinAFlight, withinQuota } from '../auth/limits.js';
 import { areaOf } from '../areas/areas.js';
 import { cardOfSituation } from '../cards/cards.js';
 import { FAILURE_ROWS } from '../cards/library.js';
@@ -41,11 +40,12 @@ import {
 	branchFlight,
 	compressedRecording,
 	endFlight,
+	flownOf,
 	saveChunk,
 	seedOf,
-	splitChunkBody,
-	trackOf
+	splitChunkBody
 } from './flights.js';
+import { heavy } from '../../heavy/pool.js';
 import { liveView, trailOf } from './live.js';
 
 /** Why a chunk was not kept, for whoever flew it. */
@@ -56,6 +56,15 @@ const REFUSED: Record<Exclude<ChunkFate, 'kept'>, string> = {
 	gap: 'It does not follow on what has been kept of this flight.'
 };
 const ended = () => new ConflictError(REFUSED.ended);
+
+/** Every so many parts it is asked whether the person may keep more. */
+const ASKED_EVERY = 64;
+
+/** @throws TooMuch, TooLarge */
+async function mayBegin(db: Knex, person: Person): Promise<void> {
+	await countBegun(person.id);
+	await withinQuota(db, person.id);
+}
 
 /** Begins a flight of a task that was set for this student. @throws InputError for an assist that the task has not. */
 export async function beginAttempt(
@@ -70,6 +79,7 @@ export async function beginAttempt(
 		throw new ConflictError('This task has been taken back: nothing new is flown on it.');
 	if (assignment.assist !== 'any' && assignment.assist !== assist)
 		throw new InputError('/assist', `must be ${assignment.assist} on this task`);
+	await mayBegin(db, person);
 	const standard = await standardOf(db, assignment.standardId);
 	return beginFlight(db, person, { assignmentId, card: assignment.card, standard, assist });
 }
@@ -104,7 +114,11 @@ export const branchAttempt = async (
 	id: string,
 	samples: number,
 	state: ResumeState
-): Promise<string> => branchFlight(db, found(await ownAttempt(db, person, id)), samples, state);
+): Promise<string> => {
+	const attempt = found(await ownAttempt(db, person, id));
+	await mayBegin(db, person);
+	return branchFlight(db, attempt, samples, state);
+};
 
 /** A flight of its own elsewhere, with the rest of the card; what was flown stays. */
 export async function repositionAttempt(
@@ -114,6 +128,7 @@ export async function repositionAttempt(
 	situation: Situation
 ): Promise<string> {
 	const attempt = found(await ownAttempt(db, person, id));
+	await mayBegin(db, person);
 	const card = cardOfSituation(attempt, situation, await areaOf(db, attempt.card.area));
 	const { assignmentId, standard, assist } = attempt;
 	return beginFlight(db, person, { assignmentId, card, standard, assist });
@@ -156,6 +171,8 @@ export async function addAttemptChunk(
 	const attempt = found(await ownAttempt(db, person, id));
 	found(Number.isInteger(seq) && seq >= 0 && seq <= 1_000_000 ? seq : null);
 	await countPart(person.id);
+	withinAFlight(attempt.storedBytes, bytes.length);
+	if (seq % ASKED_EVERY === 0) await withinQuota(db, person.id);
 	const { resume, looks, chunk } = splitChunkBody(bytes, attempt.assist);
 	const fate = await saveChunk(db, attempt, seq, chunk, resume, looks, device);
 	if (fate !== 'kept') throw new ConflictError(REFUSED[fate]);
@@ -170,7 +187,8 @@ export async function recordingBytes(
 	const attempt = found(await visibleAttempt(db, person, id));
 	const stored = await compressedRecording(db, attempt);
 	if (stored) return { bytes: stored, compressed: true };
-	return { bytes: encodeChunk({ first: 0, track: await trackOf(db, attempt) }), compressed: false };
+	const { bytes } = await heavy('wholeChunk', { flown: await flownOf(db, attempt) });
+	return { bytes, compressed: false };
 }
 
 export const liveAttempt = async (db: Knex, person: Person, id: string): Promise<LiveView> =>

@@ -1,17 +1,8 @@
-import { gunzip, gzip } from 'node:zlib';
-import { promisify } from 'node:util';
 import * as Type from '@sinclair/typebox';
 import type { Knex } from 'knex';
 import {
-	blindTurns,
 	decodeChunk,
-	encodeChunk,
-	gradeFlight,
-	HanzaError,
-	joinDwells,
 	InputError,
-	joinWhole,
-	loadedAircraft,
 	Dwell,
 	parse,
 	RECORDING_RATE_HZ,
@@ -19,19 +10,18 @@ import {
 	type ResumeState,
 	type AssistLevel,
 	type BlindTurn,
-	type Grade,
 	type Standard,
 	type TaskCard,
-	type Track,
-	type WholeChunks
+	type Track
 } from '@hanza/core';
-import { aircraftCatalog } from '$data';
+import { heavy } from '../../heavy/pool.js';
+import type { Flown } from '../../heavy/work.js';
 import { areaOf } from '../areas/areas.js';
 import { schoolRuleDeg } from '../drills/drills.js';
-import { saveStretches } from './steady-state.js';
 import {
 	addAttempt,
 	addChunk,
+	addStretches,
 	chunksOf,
 	copyLooks,
 	endAttempt,
@@ -44,9 +34,6 @@ import {
 	looksOf,
 	type ChunkFate
 } from '../../data/index.js';
-
-const compress = promisify(gzip);
-const decompress = promisify(gunzip);
 
 /** A flight has twelve hours at the most. */
 const MOST_SAMPLES = 12 * 3600 * RECORDING_RATE_HZ;
@@ -93,30 +80,20 @@ export async function saveChunk(
 		);
 	const fate = await addChunk(db, attempt.id, { seq, body, first, samples, resume, looks, device });
 	// An answer that was lost: what is in the recording already needs no second place.
-	if (fate === 'ended' && (await isInRecording(db, attempt.id, first, track))) return 'kept';
-	return fate;
+	if (fate !== 'ended') return fate;
+	const recording = await recordingOf(db, attempt.id);
+	return recording && (await heavy('stands', { recording, chunk: body })) ? 'kept' : fate;
 }
 
-async function isInRecording(db: Knex, id: string, first: number, track: Track): Promise<boolean> {
-	const stored = await recordingOf(db, id);
-	if (!stored) return false;
-	const whole = decodeChunk(await decompress(stored)).track;
-	if (first + track.length > whole.length) return false;
-	return [...track.channels].every(([name, column]) => {
-		if (!whole.has(name)) return true;
-		const kept = whole.column(name);
-		return column.every((value, i) => Object.is(value, kept[first + i]!));
-	});
+/** A flight as it is stored: the whole recording of one that has ended, or the chunks so far. */
+export async function flownOf(db: Knex, { id }: Pick<Attempt, 'id'>): Promise<Flown> {
+	const recording = await recordingOf(db, id);
+	return recording ? { recording } : { chunks: await chunksOf(db, id) };
 }
-
-/** What was kept of a flight in progress, as far as it belongs together. */
-const flownSoFar = async (db: Knex, id: string): Promise<WholeChunks> => joinWhole(await chunksOf(db, id));
 
 /** The track flown so far, or the whole recording of a flight that has ended. */
-export async function trackOf(db: Knex, attempt: Attempt): Promise<Track> {
-	const stored = await recordingOf(db, attempt.id);
-	if (stored) return decodeChunk(await decompress(stored)).track;
-	return (await flownSoFar(db, attempt.id)).track;
+export async function trackOf(db: Knex, attempt: Pick<Attempt, 'id'>): Promise<Track> {
+	return decodeChunk((await heavy('wholeChunk', { flown: await flownOf(db, attempt) })).bytes).track;
 }
 
 /** The recording's bytes as sent to the browser: still compressed. */
@@ -139,27 +116,20 @@ export const endFlight = (
 		await lockAttempt(tx, id);
 		const attempt = await findAttempt(tx, id);
 		if (attempt?.status !== 'flying') return 'kept';
-		const { track, used, stoppedBy } = await flownSoFar(tx, id);
-		// The first sample is taken before the flight begins: with no other, nothing was flown.
-		if (track.length <= 1 && !stoppedBy && (await removeUnflownAttempt(tx, id)) > 0) return 'discarded';
 		const { card, standard } = attempt;
-		const aircraft = loadedAircraft(aircraftCatalog.get(card.aircraft), card.loading);
 		// The veil is the student's own doing; a tap sheet or a gaze log may come later, and is looked at by itself.
 		const { veil = [] } = await looksOf(tx, id);
-		const grade = gradeOrNone(() => gradeFlight(track, card, standard, aircraft, joinDwells(veil)));
-		const recording = await compress(encodeChunk({ first: 0, track }), { level: 9 });
-		const wholeToSeconds = stoppedBy ? track.length / track.rateHz : null;
+		const flown = await heavy('endFlown', { chunks: await chunksOf(tx, id), card, standard, veil });
+		// The first sample is taken before the flight begins: with no other, nothing was flown.
+		if (flown.samples <= 1 && flown.isWhole && (await removeUnflownAttempt(tx, id)) > 0) return 'discarded';
 		await endAttempt(tx, id, {
+			...flown,
 			status,
-			recording,
-			samples: track.length,
-			grade,
 			endedAt,
-			used,
-			wholeToSeconds,
-			tooFast: isTooFast(attempt, track, endedAt ?? new Date())
+			wholeToSeconds: flown.isWhole ? null : flown.seconds,
+			tooFast: isTooFast(attempt, flown.seconds, endedAt ?? new Date())
 		});
-		if (grade) await saveStretches(tx, id, track, aircraft);
+		if (flown.grade) await addStretches(tx, id, flown.stretches);
 		return 'kept';
 	});
 
@@ -170,22 +140,12 @@ const CLOCKS_SECONDS = 5;
 /** Whether more was flown than the trainer can have flown since the flight was begun. */
 function isTooFast(
 	{ startedAt, branchedAtSeconds }: Pick<Attempt, 'startedAt' | 'branchedAtSeconds'>,
-	track: Track,
+	wholeSeconds: number,
 	now: Date
 ): boolean {
-	const flownSeconds = track.length / track.rateHz - (branchedAtSeconds ?? 0);
+	const flownSeconds = wholeSeconds - (branchedAtSeconds ?? 0);
 	const seconds = (now.getTime() - startedAt.getTime()) / 1000;
 	return flownSeconds > FASTEST_RATE * seconds + CLOCKS_SECONDS;
-}
-
-/** A recording that cannot be graded is kept all the same, and the flight can be ended. */
-function gradeOrNone(grade: () => Grade): Grade | null {
-	try {
-		return grade();
-	} catch (error) {
-		if (error instanceof HanzaError) return null;
-		throw error;
-	}
 }
 
 /**
@@ -199,23 +159,23 @@ export async function branchFlight(
 	samples: number,
 	state: ResumeState
 ): Promise<string> {
-	const track = await trackOf(db, attempt);
-	if (samples > track.length) throw new InputError('/samples', `must be a number from 1 to ${track.length}`);
+	const { bytes, length, rateHz } = await heavy('wholeChunk', { flown: await flownOf(db, attempt), samples });
+	if (samples > length) throw new InputError('/samples', `must be a number from 1 to ${length}`);
 	const id = await addAttempt(db, {
 		studentId: attempt.studentId,
 		assignmentId: attempt.assignmentId,
 		card: attempt.card,
 		standard: attempt.standard,
 		assist: attempt.assist,
-		branch: { from: attempt.id, atSeconds: samples / track.rateHz, seed: seedOf(attempt) }
+		branch: { from: attempt.id, atSeconds: samples / rateHz, seed: seedOf(attempt) }
 	});
 	await addChunk(db, id, {
 		seq: 0,
-		body: encodeChunk({ first: 0, track }, 0, samples),
+		body: bytes,
 		samples,
 		resume: state
 	});
-	await copyLooks(db, attempt.id, id, (samples / track.rateHz) * 1000);
+	await copyLooks(db, attempt.id, id, (samples / rateHz) * 1000);
 	return id;
 }
 
@@ -256,6 +216,13 @@ export function splitChunkBody(
 export async function blindTurnsOf(db: Knex, attempt: Attempt): Promise<BlindTurn[]> {
 	const { card } = attempt;
 	if (!card.phases.some(({ targets }) => targets.bankDeg)) return [];
-	const area = await areaOf(db, card.area);
-	return blindTurns(await trackOf(db, attempt), card, area.dipDeg, schoolRuleDeg(area));
+	const area = await areaOf(db, card.area).catch(() => null);
+	// Flown in an area that there is no more: nothing is known of its compass.
+	if (!area) return [];
+	return heavy('turnsBlind', {
+		flown: await flownOf(db, attempt),
+		card,
+		dipDeg: area.dipDeg,
+		schoolRuleDeg: schoolRuleDeg(area)
+	});
 }

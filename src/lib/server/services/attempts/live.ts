@@ -9,7 +9,8 @@ import {
 	type PanelReadings,
 	type RadioReadings
 } from '@hanza/core';
-import { trackOf } from './flights.js';
+import { heavy } from '../../heavy/pool.js';
+import { flownOf } from './flights.js';
 import type { LiveView } from '$lib/contracts/views.js';
 import { commandsOf, type Attempt } from '../../data/index.js';
 
@@ -49,15 +50,6 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 	};
 }
 
-/** Samples between two places of a trail: one in two seconds is plenty for a map. */
-const TRAIL_SECONDS = 2;
-
 /** Where a flight has been so far, one place in two seconds, NM on the plane. */
-export async function trailOf(db: Knex, attempt: Attempt): Promise<{ north: number[]; east: number[] }> {
-	const track = await trackOf(db, attempt);
-	if (!track.has('northNm') || !track.has('eastNm')) return { north: [], east: [] };
-	const every = TRAIL_SECONDS * track.rateHz;
-	const thin = (name: 'northNm' | 'eastNm') =>
-		Array.from(track.column(name)).filter((_, i) => i % every === 0);
-	return { north: thin('northNm'), east: thin('eastNm') };
-}
+export const trailOf = async (db: Knex, attempt: Attempt): Promise<{ north: number[]; east: number[] }> =>
+	heavy('trail', { flown: await flownOf(db, attempt) });

@@ -1,54 +1,36 @@
-import { LOOK_SOURCES, type FlightScan, type ScanPoint } from '$lib/contracts/views.js';
 import type { Knex } from 'knex';
-import {
-	analyseScan,
-	BASIC_T_MAP,
-	conditionsOf,
-	deviationsByTarget,
-	InputError,
-	joinDwells,
-	dwellsFromCsv,
-	orderedDwells,
-	PanelMap,
-	parse,
-	reportScan,
-	SCHOOL_IDS,
-	toleranceOf,
-	type PanelArea,
-	type ScanReport,
-	type SchoolId
-} from '@hanza/core';
-import { addLooks, attemptsWithLooks, findAttempt, looksOf, type Attempt } from '../../data/index.js';
-import { trackOf } from './flights.js';
+import { BASIC_T_MAP, InputError, PanelMap, parse, type Dwell, type PanelArea } from '@hanza/core';
+import { LOOK_SOURCES, type FlightScan, type LookSource, type ScanPoint } from '$lib/contracts/views.js';
+import { addLooks, attemptsWithLooks, keepScanFigures, looksOf, type Attempt } from '../../data/index.js';
+import { heavy } from '../../heavy/pool.js';
+import { flownOf } from './flights.js';
 
-/** The scans of a student's last flights that have one, oldest first. */
+/** The looks of a flight by the best source that has seen any. */
+async function bestLooks(db: Knex, id: string): Promise<{ source: LookSource; looks: Dwell[] } | null> {
+	const bySource = await looksOf(db, id);
+	const source = LOOK_SOURCES.find((one) => (bySource[one]?.length ?? 0) > 0);
+	return source ? { source, looks: bySource[source]! } : null;
+}
+
+/** The scans of a student's last flights that have one, oldest first. Figures that are not kept yet are kept now. */
 export async function scanTrend(db: Knex, studentId: string, most = 10): Promise<ScanPoint[]> {
-	const ids = await attemptsWithLooks(db, studentId, most);
-	const points = await Promise.all(
-		ids.map(async (id): Promise<ScanPoint | null> => {
-			const attempt = await findAttempt(db, id);
-			if (!attempt) return null;
-			const bySource = await looksOf(db, id);
-			const source = LOOK_SOURCES.find((one) => (bySource[one]?.length ?? 0) > 0);
-			if (!source) return null;
-			const school = attempt.card.school ?? 'hub-and-spoke';
-			const track = await trackOf(db, attempt);
-			const scan = analyseScan(joinDwells(bySource[source]!), school, conditionsOf(track));
-			const count = (kind: string) => scan.faults.filter((fault) => fault.kind === kind).length;
-			return {
-				attemptId: id,
-				cardName: attempt.card.name,
-				startedAt: attempt.startedAt,
-				school,
-				schoolMatch: scan.schoolMatch,
-				returnRate: scan.returnRate,
-				roundSeconds: scan.roundMs === null ? null : scan.roundMs / 1000,
-				fixations: count('fixation'),
-				omissions: count('omission')
-			};
-		})
-	);
-	return points.filter((point) => point !== null).reverse();
+	const rows = await attemptsWithLooks(db, studentId, most);
+	const points: ScanPoint[] = [];
+	for (const { id, cardName, startedAt, school, figures } of rows) {
+		let known = figures;
+		if (!known) {
+			const seen = await bestLooks(db, id);
+			if (!seen) continue;
+			known = await heavy('scanFigures', {
+				flown: await flownOf(db, { id }),
+				looks: seen.looks,
+				school: school ?? 'hub-and-spoke'
+			});
+			await keepScanFigures(db, id, known);
+		}
+		points.push({ attemptId: id, cardName, startedAt, ...known });
+	}
+	return points.reverse();
 }
 
 /**
@@ -73,12 +55,7 @@ export async function importGazeLog(
 		}
 		places = parse(PanelMap, json, '/map') as PanelArea[];
 	}
-	const shift = Math.round(beganSeconds * 1000);
-	const looks = orderedDwells(dwellsFromCsv(text, places)).map(({ instrument, startMs, endMs }) => ({
-		instrument,
-		startMs: startMs + shift,
-		endMs: endMs + shift
-	}));
+	const looks = await heavy('looksInLog', { text, places, shiftMs: Math.round(beganSeconds * 1000) });
 	if (looks.length === 0) throw new InputError('/log', 'must have a look of at least 100 ms');
 	await addLooks(db, attempt.id, 'gaze', looks);
 	return looks.length;
@@ -86,30 +63,12 @@ export async function importGazeLog(
 
 /** The scan of a flight as its best source saw it; null when nothing did. */
 export async function scanOf(db: Knex, attempt: Attempt): Promise<FlightScan | null> {
-	const bySource = await looksOf(db, attempt.id);
-	const source = LOOK_SOURCES.find((one) => (bySource[one]?.length ?? 0) > 0);
-	if (!source) return null;
-	const looks = joinDwells(bySource[source]!);
-	const track = await trackOf(db, attempt);
+	const seen = await bestLooks(db, attempt.id);
+	if (!seen) return null;
 	const { card, standard } = attempt;
-	const reports = Object.fromEntries(
-		SCHOOL_IDS.map((school) => [school, reportScan(looks, school, track, card, standard)])
-	) as Record<SchoolId, ScanReport>;
-	const deviations = [...deviationsByTarget(track, card)].map(([item, values]) => {
-		const { above, below } = toleranceOf(standard, item);
-		const tolerances = [];
-		for (let i = 0; i < values.length; i += track.rateHz) {
-			const off = values[i]!;
-			tolerances.push(Number.isNaN(off) ? null : off / (off > 0 ? above : below));
-		}
-		return { item, tolerances };
-	});
 	return {
-		source,
+		source: seen.source,
 		school: card.school ?? 'hub-and-spoke',
-		looks,
-		reports,
-		deviations,
-		seconds: track.seconds
+		...(await heavy('scanInWhole', { flown: await flownOf(db, attempt), looks: seen.looks, card, standard }))
 	};
 }

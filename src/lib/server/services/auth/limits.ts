@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
-import { TooMuch } from '../../policy.js';
+import { storedBytes } from '../../data/index.js';
+import { TooLarge, TooMuch } from '../../policy.js';
 import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 
 export class TooManyTries extends Error {
@@ -62,15 +63,20 @@ const keysOf = ({ login, address, mark }: Tried): [Limit, string][] =>
 
 /** Counts a try before its password is looked at: many at once are counted one by one. @throws TooManyTries */
 export async function countTry(db: Knex, tried: Tried): Promise<void> {
-	const all = limitersOf(db);
-	for (const [limit, key] of keysOf(tried))
-		try {
-			await all[limit].consume(key);
-		} catch (refused) {
-			if (refused instanceof RateLimiterRes) throw new TooManyTries(Math.ceil(refused.msBeforeNext / 1000));
-			throw refused;
-		}
+	for (const [limit, key] of keysOf(tried)) await consume(db, limit, key);
 }
+
+async function consume(db: Knex, limit: Limit, key: string): Promise<void> {
+	try {
+		await limitersOf(db)[limit].consume(key);
+	} catch (refused) {
+		if (refused instanceof RateLimiterRes) throw new TooManyTries(Math.ceil(refused.msBeforeNext / 1000));
+		throw refused;
+	}
+}
+
+/** Counts what somebody who has not signed in asks for, by where it comes from. @throws TooManyTries */
+export const countFrom = (db: Knex, address: string): Promise<void> => consume(db, 'address', address);
 
 /** The password was right: what was counted for this name is forgotten, and the try counts for nothing. */
 export async function forgetTries(db: Knex, tried: Tried): Promise<void> {
@@ -87,15 +93,47 @@ export async function forgetTries(db: Knex, tried: Tried): Promise<void> {
  */
 const parts = new RateLimiterMemory({ keyPrefix: 'parts', points: 200, duration: 10 });
 
-/** Counts a part of a flight. @throws TooMuch */
-export async function countPart(personId: string): Promise<void> {
+/** Flights that one person begins: more than one every ten seconds over ten minutes is nobody who flies them. */
+const begun = new RateLimiterMemory({ keyPrefix: 'begun', points: 60, duration: 600 });
+
+async function count(limiter: RateLimiterMemory, personId: string, words: string): Promise<void> {
 	try {
-		await parts.consume(personId);
+		await limiter.consume(personId);
 	} catch (refused) {
-		if (refused instanceof RateLimiterRes)
-			throw new TooMuch(
-				'More comes than can be flown. It is kept where it is, and may come again in a moment.'
-			);
+		if (refused instanceof RateLimiterRes) throw new TooMuch(words);
 		throw refused;
 	}
+}
+
+/** Counts a part of a flight. @throws TooMuch */
+export const countPart = (personId: string): Promise<void> =>
+	count(
+		parts,
+		personId,
+		'More comes than can be flown. It is kept where it is, and may come again in a moment.'
+	);
+
+/** Counts a flight that is begun. @throws TooMuch */
+export const countBegun = (personId: string): Promise<void> =>
+	count(begun, personId, 'So many flights have just been begun: go on in some minutes.');
+
+/** A flight of twelve hours, part by part as it comes, bytes; its recording is a tenth of it. */
+const MOST_OF_A_FLIGHT = 320e6;
+/** What is kept for one person where nothing is set, MB: some thousand hours of recordings. */
+const USUAL_QUOTA_MB = 2000;
+const MB = 1e6;
+
+/** Whether so much more of a flight may be kept. @throws TooLarge */
+export function withinAFlight(storedBytes: number, bytes: number): void {
+	if (storedBytes + bytes > MOST_OF_A_FLIGHT)
+		throw new TooLarge('This flight is as long as one can be: end it, and begin another.');
+}
+
+/** Whether a person may keep more. @throws TooLarge */
+export async function withinQuota(db: Knex, personId: string): Promise<void> {
+	const quota = (Number(process.env.QUOTA_MB) || USUAL_QUOTA_MB) * MB;
+	if ((await storedBytes(db, personId)) > quota)
+		throw new TooLarge(
+			`Your flights take more than the ${Math.round(quota / MB)} MB that are kept for one person: whoever runs this can allow more.`
+		);
 }

@@ -1,6 +1,7 @@
+import { drawnSketchOf } from '../cards/library.js';
 import type { Knex } from 'knex';
 import { KNOWN_WITHIN, powerUnit, windAt, workedOut, type PowerUnit, type TaskCard } from '@hanza/core';
-import { aircraftCatalog, cardCatalog, cardSketch } from '$data';
+import { aircraftCatalog, cardCatalog } from '$data';
 import { areaOf } from '../areas/areas.js';
 import { standardOf } from '../library/standards.js';
 import {
@@ -51,7 +52,7 @@ export async function briefPage(db: Knex, person: Person, id: string) {
 		instructorName: assignment.instructorId === person.id ? 'You' : assignment.instructorName,
 		area: card.navigation ? await areaOf(db, card.area).catch(() => null) : null,
 		/** True to the card only where nothing was put on it. */
-		sketch: isAsShipped(assignment) ? cardSketch(card.id) : null,
+		sketch: isAsShipped(assignment) ? drawnSketchOf(card.id) : null,
 		aircraftName: aircraft.name,
 		/** What the sheet of an approach is drawn for. */
 		aircraft: card.approach ? aircraft : null,

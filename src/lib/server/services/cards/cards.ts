@@ -21,7 +21,15 @@ import {
 	type Situation
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog } from '$data';
-import { addCard, changeCard, findPerson, archiveCard, type Attempt, type Person } from '../../data/index.js';
+import {
+	addCard,
+	changeCard,
+	findPerson,
+	archiveCard,
+	takeCard,
+	type Attempt,
+	type Person
+} from '../../data/index.js';
 import { areaOf } from '../areas/areas.js';
 import {
 	found,
@@ -106,8 +114,8 @@ export function cardOfSituation(attempt: Attempt, situation: Situation, area?: A
 }
 
 /**
- * Keeps a situation of a flight as a card of the instructor's: of the one who asks, or of the
- * student's own instructor.
+ * Keeps a situation of a flight as a card of the instructor who asks. What a student keeps is proposed to their own
+ * instructor, and on no list before it is taken.
  * @returns null for a student without an instructor.
  */
 export async function saveSituation(
@@ -124,6 +132,7 @@ export async function saveSituation(
 		ownerId,
 		authorId: person.id,
 		attemptId: attempt.id,
+		isProposed: person.role === 'student',
 		card: { ...card, name, summary: `From a flight of “${attempt.card.name}”.`.slice(0, 400) }
 	});
 }
@@ -185,6 +194,12 @@ export async function replaceCard(db: Knex, person: Person, id: string, changed:
 	const saved = found(await ownCard(db, person, id));
 	const card = await validateStoredCard(db, person, changed);
 	await changeCard(db, person.id, id, { ...card, id: saved.card.id });
+}
+
+/** Takes a card that a student proposes. */
+export async function takeProposed(db: Knex, person: Person, id: string): Promise<void> {
+	inRole(person, 'instructor');
+	found(isRecordId(id) && (await takeCard(db, person.id, id)) > 0 ? true : null);
 }
 
 export async function deleteCard(db: Knex, person: Person, id: string): Promise<void> {

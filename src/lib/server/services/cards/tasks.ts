@@ -1,10 +1,9 @@
 import type { Knex } from 'knex';
 import { cardTraits, massAndBalance, NO_CONDITIONS, type Conditions, type TaskCard } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardCatalog } from '$data';
+import { aircraftCatalog, cardCatalog } from '$data';
 import { settableStandards } from '../library/standards.js';
 import {
 	addAssignment,
-	areasOf,
 	cardsOf,
 	closeAssignment,
 	newestAssignments,
@@ -82,12 +81,11 @@ const conditionsOf = (task: Task): Conditions =>
 
 /** What a task can be set from. */
 export async function taskPage(db: Knex, person: Person) {
-	const [students, saved, standards, newest, areas, shared] = await Promise.all([
+	const [students, saved, standards, newest, shared] = await Promise.all([
 		studentsOf(db, person.id),
 		cardsOf(db, person.id),
 		settableStandards(db, person),
 		newestAssignments(db, person.id),
-		areasOf(db, person.id),
 		sharedCards(db, person.id)
 	]);
 	const row = (id: string, card: TaskCard, kept: boolean, summary: string) => ({
@@ -121,8 +119,7 @@ export async function taskPage(db: Knex, person: Person) {
 				assist,
 				note
 			})),
-		aircraft: aircraftCatalog.all,
-		areas: [...areaCatalog.all, ...areas.map(({ area }) => area)],
+		aircraft: aircraftCatalog.all.map(({ id, name }) => ({ id, name })),
 		loadings: Object.fromEntries(
 			aircraftCatalog.all.map((one) => [
 				one.id,

@@ -29,9 +29,9 @@ import {
 	lastEntry,
 	lockAttempt,
 	lockEntry,
-	placesBefore,
 	putEntry,
 	removeDevice,
+	totalsAndWaiting,
 	totalsOfLog,
 	versionsOf,
 	wholeLog,
@@ -104,40 +104,36 @@ export type KnownWords = Record<
 >;
 
 async function knownWords(db: Knex, student: Person): Promise<KnownWords> {
-	const [types, registrations, places, instructors, safetyPilots, teacher] = await Promise.all([
-		writtenBefore(db, student.id, 'aircraftType'),
-		writtenBefore(db, student.id, 'registration'),
-		placesBefore(db, student.id),
-		writtenBefore(db, student.id, 'instructor'),
-		writtenBefore(db, student.id, 'safetyPilot'),
+	const [written, teacher] = await Promise.all([
+		writtenBefore(db, student.id),
 		student.instructorId ? findPerson(db, student.instructorId) : undefined
 	]);
 	return {
 		types: known(
-			types,
+			written.aircraftType,
 			aircraftCatalog.all.map(({ name }) => name)
 		),
-		registrations,
+		registrations: written.registration,
 		places: known(
-			places,
+			written.place,
 			areaCatalog.all.flatMap(({ airports }) => airports.map(({ id }) => id))
 		),
-		instructors: known(instructors, teacher ? [teacher.name] : []),
-		safetyPilots
+		instructors: known(written.instructor, teacher ? [teacher.name] : []),
+		safetyPilots: written.safetyPilot
 	};
 }
 
 export async function logPage(db: Knex, person: Person, studentId: string, view: LogView): Promise<LogPage> {
 	const student = found(await visibleStudent(db, person, studentId));
 	const first = view.page * view.perPage;
-	const [rows, foundTotals, all, waiting, last] = await Promise.all([
+	const isWhole = view.words === '' && !view.from && !view.to && view.which === 'all';
+	const [rows, some, { totals: all, waiting }, last] = await Promise.all([
 		entriesOf(db, student.id, view, { ...view, first, count: view.perPage }),
-		totalsOfLog(db, student.id, view),
-		totalsOfLog(db, student.id, EVERYTHING),
-		totalsOfLog(db, student.id, { ...EVERYTHING, which: 'waiting' }),
+		isWhole ? null : totalsOfLog(db, student.id, view),
+		totalsAndWaiting(db, student.id),
 		lastEntry(db, student.id)
 	]);
-	const inOrder = view.sort === 'date' && view.words === '' && !view.from && !view.to && view.which === 'all';
+	const inOrder = view.sort === 'date' && isWhole;
 	const before = view.descending ? Math.max(0, all.entries - first - view.perPage) : first;
 	const [forward, words, imports, devices] = await Promise.all([
 		inOrder ? totalsOfLog(db, student.id, EVERYTHING, before) : null,
@@ -149,10 +145,10 @@ export async function logPage(db: Knex, person: Person, studentId: string, view:
 		student: { id: student.id, name: student.name },
 		view,
 		rows,
-		found: foundTotals,
+		found: some ?? all,
 		all,
 		forward,
-		waiting: waiting.entries,
+		waiting,
 		next: last ? nextEntry(last.entry, todayOf()) : emptyEntry(todayOf()),
 		known: words,
 		imports,

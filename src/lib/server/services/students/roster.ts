@@ -103,10 +103,18 @@ export async function rosterPage(db: Knex, person: Person) {
 		db,
 		entries.map(({ student }) => student)
 	);
-	return entries.map(({ student, ...rest }) => ({
+	return entries.map(({ student, last, ...rest }) => ({
 		id: student.id,
 		name: student.name,
 		...rest,
+		last: last.map((flight) => ({
+			id: flight.id,
+			status: flight.status,
+			cardName: flight.cardName,
+			startedAt: flight.startedAt,
+			score: flight.score,
+			verdict: standingVerdict(flight)
+		})),
 		rating: ratings.get(student.id)!
 	}));
 }

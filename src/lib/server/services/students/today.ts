@@ -8,7 +8,7 @@ import {
 	type FaultKind,
 	type FaultRecord
 } from '@hanza/core';
-import { aircraftCatalog, areaCatalog, cardSketch } from '$data';
+import { aircraftCatalog, areaCatalog } from '$data';
 import type { AttemptRow } from '$lib/contracts/views.js';
 import { guideOf } from '$lib/help/fault-guide.js';
 import {
@@ -31,6 +31,7 @@ import { isInTheAir } from '../attempts/live.js';
 import { withConditions } from '../cards/conditions.js';
 import { drillContext, drillRows } from '../drills/drills.js';
 import { flightFaults } from './flight-faults.js';
+import { drawnSketchOf } from '../cards/library.js';
 import { cardFor } from '../next/next.js';
 import { standingVerdict } from './roster.js';
 
@@ -216,7 +217,7 @@ export async function studentToday(db: Knex, person: Person, now = new Date()) {
 				lastScore: last?.score ?? null,
 				lastId: last?.id ?? null,
 				/** True to the card only where nothing was put on it. */
-				sketch: conditions && chosenCard === card.id ? cardSketch(card.id) : null
+				sketch: conditions && chosenCard === card.id ? drawnSketchOf(card.id) : null
 			};
 		}
 	);

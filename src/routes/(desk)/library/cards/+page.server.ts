@@ -8,7 +8,8 @@ import {
 	deleteCard,
 	NewPattern,
 	saveCard,
-	share
+	share,
+	takeProposed
 } from '$lib/server/services/index.js';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -76,6 +77,14 @@ export const actions: Actions = {
 		}),
 	share: (event) => sharing(event, true),
 	keep: (event) => sharing(event, false),
+	take: (event) =>
+		action(event, 'instructor', async ({ db, person }) =>
+			takeProposed(db, person, idIn(await event.request.formData()))
+		),
+	putAway: (event) =>
+		action(event, 'instructor', async ({ db, person }) =>
+			deleteCard(db, person, idIn(await event.request.formData()))
+		),
 	remove: (event) =>
 		action(event, 'instructor', async ({ db, person }) =>
 			deleteCard(db, person, idIn(await event.request.formData()))

@@ -3,6 +3,9 @@
 	import { enhance } from '$app/forms';
 	import { formatClock } from '@hanza/core';
 	import Difficulty from '$lib/charts/Difficulty.svelte';
+	import { API } from '$lib/contracts/api.js';
+	import { call } from '$lib/contracts/client.js';
+	import type { DrawnSketch } from '$lib/contracts/sketch-frame.js';
 	import type { Sketches } from '$lib/cards/sketches.svelte.js';
 	import SketchPicture from '$lib/charts/SketchPicture.svelte';
 	import FieldError from '$lib/ui/FieldError.svelte';
@@ -25,15 +28,21 @@
 			text: `${SHELVES[one]} ${one === 'all' ? data.cards.length : data.cards.filter((card) => card.shelf === one).length}`
 		}))
 	);
+	let shipped = $state.raw<Record<string, DrawnSketch>>({});
 	let sketches = $state.raw<Sketches | null>(null);
 	onMount(() => {
-		const undrawn = data.cards.filter(({ sketch }) => !sketch).map(({ id }) => id);
+		const undrawn = data.cards.filter((row) => row.shelf !== 'shipped').map(({ id }) => id);
 		let gone = false;
+		// Without pictures the list is as good: who is offline at the moment has it all the same.
+		call(API.sketches, null, { params: {} }).then(
+			(drawn) => (shipped = drawn),
+			() => {}
+		);
 		// Whoever has only shipped cards does not need the robots for it.
 		if (undrawn.length > 0)
 			void import('$lib/cards/sketches.svelte.js').then((loaded) => {
 				if (gone) return;
-				sketches = new loaded.Sketches(data.hangar);
+				sketches = new loaded.Sketches();
 				void sketches.draw(undrawn);
 			});
 		return () => {
@@ -41,9 +50,11 @@
 			sketches?.close();
 		};
 	});
-	const sketchOfRow = (row: Row) => row.sketch ?? sketches?.found[row.id];
+	const sketchOfRow = (row: Row) => (row.shelf === 'shipped' ? shipped : sketches?.found)?.[row.id];
+	const secondsOf = (row: Row) => row.seconds ?? sketchOfRow(row)?.seconds ?? null;
 	const flightsOf = ({ uses }: Row) => uses.reduce((sum, { flights }) => sum + flights, 0);
 	const MOST_NAMES = 3;
+	const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 
 	/** What a menu does, it does by this form. */
 	let doing = $state<HTMLFormElement | null>(null);
@@ -79,12 +90,43 @@
 	<input type="hidden" name="card" value={chosen} />
 </form>
 
+{#if data.proposed.length > 0}
+	<div class="sheet mt-3 p-2">
+		<Fold title="Proposed by your students: {data.proposed.length}" open={data.proposed.length <= 2}>
+			<ul class="grid gap-2">
+				{#each data.proposed as one (one.id)}
+					<li class="flex flex-wrap items-baseline justify-between gap-2" data-testid="proposed">
+						<span class="min-w-0">
+							<span class="font-semibold">{one.name}</span>
+							<span class="block text-sm text-ink-soft"
+								>by {one.by}, {DAY.format(one.createdAt)}. {one.summary}
+								{#if one.attemptId}<a href="/debrief/{one.attemptId}">The flight</a>{/if}</span
+							>
+						</span>
+						<span class="flex gap-1.5">
+							<button class="button" aria-label="Take {one.name}" onclick={() => submit('take', one.id)}
+								>Take it</button
+							>
+							<button
+								class="button"
+								aria-label="Put {one.name} away"
+								onclick={() => submit('putAway', one.id)}>Put it away</button
+							>
+						</span>
+					</li>
+				{/each}
+			</ul>
+		</Fold>
+	</div>
+{/if}
+
 <div class="mt-3">
 	<Table
 		caption="Cards"
 		empty="No card on this shelf."
 		rows={shown}
 		most={25}
+		ofScreen={8}
 		filterFrom={4}
 		href={({ id }) => `/library/cards/${id}`}
 		columns={[
@@ -92,7 +134,7 @@
 			{ id: 'name', head: 'Card', value: (row) => `${row.name} ${row.summary} ${row.group}` },
 			{ id: 'trains', head: 'Trains', value: (row) => row.trains.join(', ') },
 			{ id: 'hard', head: 'At once', value: (row) => row.difficulty, number: true },
-			{ id: 'time', head: 'Time', value: (row) => sketchOfRow(row)?.seconds ?? null, number: true },
+			{ id: 'time', head: 'Time', value: secondsOf, number: true },
 			{ id: 'flown', head: 'Flown by', value: (row) => flightsOf(row) || null },
 			{ id: 'do', head: '', number: true }
 		]}
@@ -103,7 +145,9 @@
 		{#snippet cell(row, id)}
 			{#if id === 'picture'}
 				{@const sketch = sketchOfRow(row)}
-				{#if sketch}<SketchPicture {sketch} label={row.name} />{/if}
+				{#if sketch}<SketchPicture {sketch} label={row.name} />{:else}<span
+						class="block aspect-[150/106] h-20"
+					></span>{/if}
 			{:else if id === 'name'}
 				<a href="/library/cards/{row.id}" class="font-semibold">{row.name}</a>
 				<span class="block text-sm text-ink-soft">{row.summary}</span>
@@ -118,7 +162,7 @@
 				>
 			{:else if id === 'trains'}<span class="text-sm">{row.trains.join(', ')}</span>
 			{:else if id === 'hard'}<Difficulty level={row.difficulty} because={row.because} />
-			{:else if id === 'time'}{sketchOfRow(row) ? formatClock(sketchOfRow(row)!.seconds) : ''}
+			{:else if id === 'time'}{secondsOf(row) === null ? '' : formatClock(secondsOf(row)!)}
 			{:else if id === 'flown'}
 				<span class="text-sm">
 					{#each row.uses.slice(0, MOST_NAMES) as use (use.studentId)}

@@ -1,0 +1,203 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { get } from 'node:http';
+import knex, { type Knex } from 'knex';
+import { freePort } from '../scripts/postgres.mjs';
+import { expect, test, type APIRequestContext } from '@playwright/test';
+import { CardFlight, encodeChunk, flyByRobot, TECHNIQUES } from '@hanza/core';
+import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
+import { addAssignment, addPerson } from '../src/lib/server/data/index.js';
+import { hashPassword } from '../src/lib/server/services/auth/auth.js';
+
+/** So many processes die, each in the middle of what it does. */
+const KILLS = 10;
+const PASSWORD = 'a long enough word';
+const PARTS = 90;
+const card = cardCatalog.get('approach-descent');
+const aircraft = aircraftCatalog.get(card.aircraft);
+const area = areaCatalog.get(card.area);
+
+async function start(url: string, origin: string, port: number, processes = 1): Promise<ChildProcess> {
+	const { HANZA_DEMO: _, ...environment } = process.env;
+	const one = spawn(process.execPath, ['scripts/start.mjs'], {
+		env: {
+			...environment,
+			DATABASE_URL: url,
+			ORIGIN: origin,
+			PORT: String(port),
+			PROCESSES: String(processes)
+		},
+		stdio: ['ignore', 'pipe', 'inherit']
+	});
+	let said = '';
+	one.stdout.on('data', (text) => (said += text));
+	await expect.poll(() => /listens on/.test(said), { timeout: 60_000, intervals: [50] }).toBe(true);
+	return one;
+}
+
+async function emptyDatabase(name: string): Promise<string> {
+	const admin = knex({ client: 'pg', connection: process.env.DATABASE_URL! });
+	await admin.raw('drop database if exists ?? with (force)', [name]);
+	await admin.raw('create database ??', [name]);
+	await admin.destroy();
+	return process.env.DATABASE_URL!.replace(/\/postgres$/, `/${name}`);
+}
+
+/** The processes that another has begun, and that live. */
+function begunBy(pid: number): number[] {
+	return readdirSync('/proc')
+		.filter((name) => /^\d+$/.test(name))
+		.filter((name) => {
+			try {
+				const [state, parent] = readFileSync(`/proc/${name}/stat`, 'utf8')
+					.replace(/^.*\) /s, '')
+					.split(' ');
+				return Number(parent) === pid && state !== 'Z';
+			} catch {
+				// Gone meanwhile.
+				return false;
+			}
+		})
+		.map(Number);
+}
+
+test('of several processes on one port one that dies is begun again, and the port answers all the while', async () => {
+	test.setTimeout(180_000);
+	const port = await freePort();
+	const origin = `http://localhost:${port}`;
+	const first = await start(await emptyDatabase('several'), origin, port, 2);
+	await expect.poll(() => begunBy(first.pid!).length, { timeout: 60_000 }).toBe(2);
+	// A line of its own each time: none is kept to the process that dies.
+	const statusOf = (path: string): Promise<number> =>
+		new Promise((done, failed) =>
+			get(`${origin}${path}`, { agent: false }, (reply) => {
+				reply.resume();
+				done(reply.statusCode!);
+			}).once('error', failed)
+		);
+	const alive = () => statusOf('/healthz');
+	const ready = () => statusOf('/readyz');
+	await expect.poll(ready, { timeout: 60_000 }).toBe(200);
+	const [dies, lives] = begunBy(first.pid!) as [number, number];
+	process.kill(dies, 'SIGKILL');
+	const asked: number[] = [];
+	await expect
+		.poll(
+			async () => {
+				asked.push(await alive());
+				return begunBy(first.pid!).filter((pid) => pid !== dies).length;
+			},
+			{ timeout: 60_000, intervals: [50] }
+		)
+		.toBe(2);
+	expect(asked.every((status) => status === 200)).toBe(true);
+	expect(begunBy(first.pid!)).toContain(lives);
+	await expect.poll(ready, { timeout: 60_000 }).toBe(200);
+	const ended = new Promise<number | null>((done) => first.once('exit', done));
+	first.kill('SIGTERM');
+	expect(await ended).toBe(0);
+	expect(begunBy(first.pid!)).toEqual([]);
+});
+
+test('a process that is killed while a flight ends leaves it unfinished and whole, or finished and whole', async ({
+	playwright
+}) => {
+	test.setTimeout(300_000);
+	const url = await emptyDatabase('a_killed');
+	const [steady, dying] = [await freePort(), await freePort()];
+	const origin = `http://localhost:${steady}`;
+	const survivor = await start(url, origin, steady);
+	const db: Knex = knex({ client: 'pg', connection: url });
+	const passwordHash = await hashPassword(PASSWORD);
+	const teacher = await addPerson(db, {
+		login: 'teacher',
+		name: 'Teacher',
+		role: 'instructor',
+		instructorId: null,
+		passwordHash
+	});
+	const studentId = await addPerson(db, {
+		login: 'student',
+		name: 'Student',
+		role: 'student',
+		instructorId: teacher,
+		passwordHash
+	});
+	const assignmentId = await addAssignment(db, {
+		studentId,
+		instructorId: teacher,
+		card,
+		standardId: 'us-instrument',
+		assist: 'any',
+		note: ''
+	});
+	const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1, PARTS + 5);
+	const resume = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 1 }).state();
+	const state = new TextEncoder().encode(JSON.stringify({ resume, looks: [] }));
+	const parts = Array.from({ length: PARTS }, (_, i) => {
+		const chunk = encodeChunk({ first: 0, track }, i * 10, i * 10 + 10);
+		const head = Buffer.alloc(4);
+		head.writeUInt32LE(state.length, 0);
+		return Buffer.concat([head, state, chunk]);
+	});
+	const at: APIRequestContext = await playwright.request.newContext({
+		baseURL: origin,
+		extraHTTPHeaders: { Origin: origin }
+	});
+	await at.post('/?/signIn', { form: { login: 'student', password: PASSWORD } });
+	const cookie = (await at.storageState()).cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+
+	let killedInIt = 0;
+	let finished = 0;
+	for (let i = 0; i < KILLS; i++) {
+		const victim = await start(url, origin, dying);
+		const begun = await at.post('/api/attempts', { data: { assignmentId, assist: 'direct' } });
+		const { id } = (await begun.json()) as { id: string };
+		for (const [seq, data] of parts.entries()) {
+			const reply = await at.put(`/api/attempts/${id}/chunks/${seq}?device=a`, {
+				headers: { 'Content-Type': 'application/octet-stream' },
+				data
+			});
+			expect(reply.status()).toBe(200);
+		}
+		// The end is asked of the one that dies, at moments spread over it.
+		const gone = new Promise((done) => victim.once('exit', done));
+		const ended = fetch(`http://localhost:${dying}/api/attempts/${id}/end`, {
+			method: 'POST',
+			headers: { cookie, Origin: origin, 'Content-Type': 'application/json' },
+			body: JSON.stringify({ status: 'finished' })
+		}).then(
+			(reply) => reply.status,
+			() => 'cut'
+		);
+		await new Promise((done) => setTimeout(done, 10 + i * 150));
+		victim.kill('SIGKILL');
+		await gone;
+		if ((await ended) === 'cut') killedInIt++;
+		const row = await db('attempts')
+			.where({ id })
+			.first('status', 'samples', 'grade', 'recording', 'figures');
+		const left = Number((await db('attempt_chunks').where({ attempt_id: id }).count('* as n').first())!.n);
+		if (row.status === 'flying') {
+			expect([left, row.samples, row.grade, row.recording]).toEqual([PARTS, PARTS * 10, null, null]);
+			// And it can be ended by the one that lives.
+			expect((await at.post(`/api/attempts/${id}/end`, { data: { status: 'finished' } })).status()).toBe(200);
+		} else {
+			finished++;
+			expect([left, row.samples, row.grade !== null, row.figures !== null]).toEqual([
+				0,
+				PARTS * 10,
+				true,
+				true
+			]);
+		}
+		expect((await at.get(`/debrief/${id}`)).status()).toBe(200);
+		expect((await at.get(`/api/attempts/${id}/recording`)).status()).toBe(200);
+	}
+	console.log(
+		`${killedInIt} of ${KILLS} died before they had answered; ${finished} flights had ended by then`
+	);
+	expect(killedInIt).toBeGreaterThan(1);
+	await db.destroy();
+	survivor.kill('SIGKILL');
+});

@@ -1,0 +1,15 @@
+// npm run build: the application, and beside it the file that its threads run.
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { bundle, root } from './bundle.mjs';
+
+/** @throws Error with what the build has said. */
+export async function build() {
+	const built = spawnSync(join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
+		cwd: root,
+		encoding: 'utf8'
+	});
+	if (built.status !== 0) throw new Error(`The build failed:\n${built.stdout}${built.stderr}`);
+	await bundle('src/lib/server/heavy/worker.ts', 'build/heavy.mjs');
+}
+if (process.argv[1] === join(root, 'scripts/build.mjs')) await build();
