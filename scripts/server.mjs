@@ -1,6 +1,7 @@
 // The built application behind Node's own HTTP server, in one process or in several that share its port.
 import cluster from 'node:cluster';
 import { createServer } from 'node:http';
+import { createServer as createDoor } from 'node:net';
 import { join } from 'node:path';
 import { AggregatorRegistry, Histogram, collectDefaultMetrics, register } from 'prom-client';
 import { root } from './root.mjs';
@@ -28,29 +29,62 @@ function serveMetrics(metrics) {
 	}).listen(metricsPort, '127.0.0.1');
 }
 
-/** Keeps as many processes as are asked for; one that dies is begun again. */
+/**
+ * Keeps as many processes as are asked for; one that dies is begun again. Connections come in here and go to each in turn, open
+ * here until they are taken: what a process had not taken when it died goes to another. (Listening by way of `cluster` loses
+ * those, and whoever asked waits for ever.)
+ */
 function several() {
 	let ending = false;
-	let told = false;
+	/** By process: what was handed to it and is not taken yet. */
+	const handed = new Map();
+	const waiting = [];
+	let turn = 0;
+	let count = 0;
+	const hand = (socket) => {
+		const ready = [...handed.keys()].filter((one) => one.isConnected());
+		if (ready.length === 0) return void waiting.push(socket);
+		const one = ready[turn++ % ready.length];
+		const number = count++;
+		handed.get(one).set(number, socket);
+		// It fails only when the process dies, and its end says so as well.
+		one.process.send({ take: number }, socket, { keepOpen: true }, () => {});
+	};
+	const door = createDoor({ pauseOnConnect: true }, (socket) => {
+		socket.on('error', () => socket.destroy());
+		hand(socket);
+	});
+	door.once('error', failedToListen);
+	const open = () => {
+		if (!door.listening) door.listen(port, host, () => says(door.address().port, `, ${processes} processes`));
+	};
 	const begin = () => {
 		const began = Date.now();
 		const one = cluster.fork();
-		one.on('message', (message) => {
-			if (!message.listening || told) return;
-			told = true;
-			process.send?.(message);
-			if (!process.send) console.log(`Hanza listens on ${host}:${message.listening}, ${processes} processes`);
+		one.on('message', ({ ready, taken }) => {
+			if (ready) {
+				handed.set(one, new Map());
+				for (const socket of waiting.splice(0)) hand(socket);
+				open();
+			} else if (taken !== undefined) {
+				handed.get(one)?.get(taken)?.destroy();
+				handed.get(one)?.delete(taken);
+			}
 		});
 		one.once('exit', (code) => {
+			const left = handed.get(one) ?? new Map();
+			handed.delete(one);
+			for (const socket of left.values()) hand(socket);
 			if (ending) {
 				if (Object.keys(cluster.workers).length === 0) process.exit(0);
-			} else if (Date.now() - began < TOO_SOON_MS && !told) process.exit(code ?? 1);
+			} else if (Date.now() - began < TOO_SOON_MS && !door.listening) process.exit(code ?? 1);
 			else begin();
 		});
 	};
 	for (let i = 0; i < processes; i++) begin();
 	const end = () => {
 		ending = true;
+		door.close();
 		for (const one of Object.values(cluster.workers)) one.process.kill('SIGTERM');
 	};
 	for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, end);
@@ -59,6 +93,17 @@ function several() {
 		process.exit(0);
 	});
 	if (metricsPort > 0) serveMetrics(() => new AggregatorRegistry().clusterMetrics());
+}
+
+function failedToListen(error) {
+	console.error(error.code === 'EADDRINUSE' ? `Port ${port} is in use.` : error.message);
+	process.exit(1);
+}
+
+/** To whoever started it: another script, or a person. */
+function says(listening, more = '') {
+	if (process.send) process.send({ listening });
+	else console.log(`Hanza listens on ${host}:${listening}${more}`);
 }
 
 async function serve() {
@@ -89,14 +134,21 @@ async function serve() {
 		handler(request, response);
 	});
 	server.keepAliveTimeout = KEEP_ALIVE_MS;
-	server.once('error', (error) => {
-		console.error(error.code === 'EADDRINUSE' ? `Port ${port} is in use.` : error.message);
-		process.exit(1);
+	const open = new Set();
+	server.on('connection', (socket) => {
+		open.add(socket);
+		socket.once('close', () => open.delete(socket));
 	});
-	server.listen(port, host, () => {
-		process.send?.({ listening: server.address().port });
-		if (!process.send) console.log(`Hanza listens on ${host}:${server.address().port}`);
-	});
+	server.once('error', failedToListen);
+	if (cluster.isWorker) {
+		process.on('message', ({ take }, socket) => {
+			if (take === undefined) return;
+			process.send({ taken: take });
+			if (socket) server.emit('connection', socket);
+		});
+		// A door of its own that nobody uses: Node's watch over slow requests begins with it.
+		server.listen({ port: 0, host: '127.0.0.1', exclusive: true }, () => process.send({ ready: true }));
+	} else server.listen(port, host, () => says(server.address().port));
 	if (metricsPort > 0) {
 		collectDefaultMetrics();
 		if (cluster.isPrimary) serveMetrics(() => register.metrics());
@@ -106,11 +158,15 @@ async function serve() {
 		process.on(signal, () => {
 			if (ending) return;
 			ending = true;
-			server.close(() => process.exit(0));
+			server.close();
 			// What is idle goes at once, what is being answered when it is.
-			setInterval(() => server.closeIdleConnections(), IDLE_MS).unref();
-			server.closeIdleConnections();
-			setTimeout(() => server.closeAllConnections(), DRAIN_MS).unref();
+			const idle = () => {
+				server.closeIdleConnections();
+				if (open.size === 0) process.exit(0);
+			};
+			setInterval(idle, IDLE_MS);
+			idle();
+			setTimeout(() => process.exit(0), DRAIN_MS);
 		});
 	// Started by another script: never outlive it.
 	process.on('disconnect', () => process.exit(0));
