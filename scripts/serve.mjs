@@ -61,7 +61,7 @@ export function loadDemo(url) {
 	if (done.status !== 0) throw new Error(`The demo data could not be loaded:\n${done.stderr}`);
 }
 
-/** @returns {Promise<{ port: number, stop: () => Promise<void> }>} */
+/** @returns {Promise<{ port: number, pid: number, ended: Promise<void>, stop: () => Promise<void> }>} */
 export function startApplication(url, { port = 0, demo = true } = {}) {
 	return new Promise((resolve, reject) => {
 		const child = fork(join(root, 'scripts/server.mjs'), {
@@ -82,6 +82,7 @@ export function startApplication(url, { port = 0, demo = true } = {}) {
 		child.once('message', ({ listening }) =>
 			resolve({
 				port: listening,
+				pid: child.pid,
 				ended,
 				stop: async () => {
 					child.kill('SIGTERM');

@@ -92,9 +92,37 @@ const FIELD_WORDS: Record<NumberField, string> = {
 	placesWithoutApproach: 'places without an approach'
 };
 
-const isDerived = (field: NumberField, derived: Derived): field is keyof Derived => field in derived;
-const numberOf = ({ entry, derived }: KnownEntry, field: NumberField): number =>
-	isDerived(field, derived) ? derived[field] : entry[field];
+type Flag = keyof typeof FLAG_WORDS;
+type Read<Kind> = (known: KnownEntry) => Kind;
+/** One function for each field: a long log is read several times faster so than by the field's name. */
+const NUMBERS: Record<NumberField, Read<number>> = {
+	totalMinutes: ({ entry }) => entry.totalMinutes,
+	picMinutes: ({ entry }) => entry.picMinutes,
+	crossCountryMinutes: ({ entry }) => entry.crossCountryMinutes,
+	dualMinutes: ({ entry }) => entry.dualMinutes,
+	actualMinutes: ({ entry }) => entry.actualMinutes,
+	simulatedMinutes: ({ entry }) => entry.simulatedMinutes,
+	holds: ({ entry }) => entry.holds,
+	directedRouteNm: ({ entry }) => entry.directedRouteNm,
+	instrumentMinutes: ({ derived }) => derived.instrumentMinutes,
+	taughtMinutes: ({ derived }) => derived.taughtMinutes,
+	deviceMinutes: ({ derived }) => derived.deviceMinutes,
+	picCrossCountryMinutes: ({ derived }) => derived.picCrossCountryMinutes,
+	approachCount: ({ derived }) => derived.approachCount,
+	approachKinds: ({ derived }) => derived.approachKinds,
+	placeCount: ({ derived }) => derived.placeCount,
+	placesWithoutApproach: ({ derived }) => derived.placesWithoutApproach
+};
+const FLAGS: Record<Flag, Read<boolean>> = {
+	instrumentInstructor: ({ entry }) => entry.instrumentInstructor,
+	safetyPilot: ({ entry }) => entry.safetyPilot,
+	part142: ({ entry }) => entry.part142,
+	tracking: ({ entry }) => entry.tracking,
+	instrumentRules: ({ entry }) => entry.instrumentRules
+};
+const NOTHING_OF: Record<string, string> = Object.fromEntries(
+	Object.entries(FIELD_WORDS).map(([field, words]) => [field, `no ${words}`])
+);
 
 type Predicate = (known: KnownEntry) => boolean;
 
@@ -110,11 +138,12 @@ function predicateOf(condition: Condition): Predicate {
 	}
 	if ('flag' in condition) {
 		const { flag, is = true } = condition;
-		return ({ entry }) => entry[flag] === is;
+		const read = FLAGS[flag];
+		return (known) => read(known) === is;
 	}
-	const { field } = condition;
-	if ('atLeast' in condition) return (known) => numberOf(known, field) >= condition.atLeast;
-	return (known) => numberOf(known, field) <= condition.atMost;
+	const read = NUMBERS[condition.field];
+	if ('atLeast' in condition) return (known) => read(known) >= condition.atLeast;
+	return (known) => read(known) <= condition.atMost;
 }
 const predicates = new WeakMap<Condition, Predicate>();
 function isMet(known: KnownEntry, condition: Condition): boolean {
@@ -137,92 +166,138 @@ function otherDevice(wanted: readonly Device[], flown: Device): string {
 	);
 }
 
-/** Why a condition is not met, in words. */
-function whyNot(known: KnownEntry, condition: Condition): string {
+/** Why an entry does not meet a condition, in words. */
+function whyNot(columns: Columns, i: number, condition: Condition): string {
 	if ('any' in condition) {
+		const isMetHere = (one: Condition): boolean => columns.metOf(one)[i] === 1;
 		// The way that it is nearest to says most.
-		const nearest = condition.any.toSorted(
-			(a, b) => b.filter((one) => isMet(known, one)).length - a.filter((one) => isMet(known, one)).length
-		)[0]!;
+		const met = condition.any.map((all) => all.filter(isMetHere).length);
+		const nearest = condition.any[met.indexOf(Math.max(...met))]!;
 		return whyNot(
-			known,
-			nearest.find((one) => !isMet(known, one))!
+			columns,
+			i,
+			nearest.find((one) => !isMetHere(one))!
 		);
 	}
-	if ('device' in condition) return otherDevice(condition.device, known.entry.device);
+	if ('device' in condition) return otherDevice(condition.device, columns.devices[i]!);
 	if ('flag' in condition) return FLAG_WORDS[condition.flag][(condition.is ?? true) ? 0 : 1];
-	const value = numberOf(known, condition.field);
 	const { field } = condition;
+	const value = columns.numbersOf(field)[i]!;
 	if ('atMost' in condition) return `${value} ${FIELD_WORDS[field]}, ${condition.atMost} at most`;
 	return value === 0
-		? nothingOf(known, field)
+		? nothingOf(columns.lacks[i]!, field)
 		: `${value} ${FIELD_WORDS[field]}, ${condition.atLeast} asked for`;
 }
 
-/** Why an entry gives nothing of a field. */
-function nothingOf(known: KnownEntry, field: NumberField): string {
-	const { simulatedMinutes, actualMinutes, instrumentInstructor, device } = known.entry;
-	const simulatedOnly = isAircraft(device) && simulatedMinutes > 0 && actualMinutes === 0;
-	if ((field === 'instrumentMinutes' || field === 'taughtMinutes') && known.derived.instrumentMinutes === 0)
-		return simulatedOnly ? 'simulated without a safety pilot or dual' : 'no instrument time';
-	if ((field === 'taughtMinutes' || field === 'deviceMinutes') && !instrumentInstructor)
+/** What an entry lacks that would have made instrument time of it, as bits. */
+const LACKS = { instrumentTime: 1, witness: 2, instructor: 4 } as const;
+const lacksOf = ({ entry, derived }: KnownEntry): number =>
+	(derived.instrumentMinutes === 0 ? LACKS.instrumentTime : 0) |
+	(isAircraft(entry.device) && entry.simulatedMinutes > 0 && entry.actualMinutes === 0 ? LACKS.witness : 0) |
+	(entry.instrumentInstructor ? 0 : LACKS.instructor);
+
+/** Why an entry gives nothing of a field. @param lacks see `LACKS` */
+function nothingOf(lacks: number, field: NumberField): string {
+	if ((field === 'instrumentMinutes' || field === 'taughtMinutes') && lacks & LACKS.instrumentTime)
+		return lacks & LACKS.witness ? 'simulated without a safety pilot or dual' : 'no instrument time';
+	if ((field === 'taughtMinutes' || field === 'deviceMinutes') && lacks & LACKS.instructor)
 		return FLAG_WORDS.instrumentInstructor[0];
-	return `no ${FIELD_WORDS[field]}`;
+	return NOTHING_OF[field]!;
 }
 
 const isSum = (node: Node): node is Sum => 'sum' in node;
 
+/** Marks by 1 what is so. */
+function marks(length: number, isSo: (i: number) => boolean): Uint8Array {
+	const column = new Uint8Array(length);
+	for (let i = 0; i < length; i++) if (isSo(i)) column[i] = 1;
+	return column;
+}
+
+const NUMBER_READERS = Object.entries(NUMBERS) as [NumberField, Read<number>][];
+const FLAG_READERS = Object.entries(FLAGS) as [Flag, Read<boolean>][];
+
 /**
  * A log by columns: for each field its numbers, for each condition whether each entry meets it, for each sum what each entry
- * gives. The same conditions stand in many sums, and a long log asks each of them once.
+ * gives. Each entry is looked at once; the same conditions stand in many sums, and a long log asks each of them once.
  */
 class Columns {
-	private readonly numbers = new Map<NumberField, Float64Array>();
+	private readonly numbers: Record<NumberField, Float64Array>;
+	private readonly flags: Record<Flag, Uint8Array>;
 	private readonly met = new Map<string, Uint8Array>();
 	private readonly given = new Map<Sum, Float64Array>();
+	private readonly within = new Map<string, Uint8Array>();
+	/** Of each entry what made no instrument time of it, as `LACKS`. */
+	readonly lacks: Uint8Array;
+	readonly days: string[] = [];
+	readonly devices: Device[] = [];
+	readonly length: number;
 
-	constructor(readonly known: readonly KnownEntry[]) {}
+	constructor(
+		entries: readonly RatingEntry[],
+		readonly asOf: string
+	) {
+		const { length } = entries;
+		const numbers = NUMBER_READERS.map(([field, read]) => ({
+			field,
+			read,
+			column: new Float64Array(length)
+		}));
+		const flags = FLAG_READERS.map(([flag, read]) => ({ flag, read, column: new Uint8Array(length) }));
+		this.length = length;
+		this.lacks = new Uint8Array(length);
+		for (let i = 0; i < length; i++) {
+			const entry = entries[i]!;
+			const known = { entry, derived: derivedOf(entry) };
+			for (const { read, column } of numbers) column[i] = read(known);
+			for (const { read, column } of flags) if (read(known)) column[i] = 1;
+			this.lacks[i] = lacksOf(known);
+			this.days.push(entry.date);
+			this.devices.push(entry.device);
+		}
+		const byName = <Name extends string, Column>(columns: readonly (readonly [Name, Column])[]) =>
+			Object.fromEntries(columns) as Record<Name, Column>;
+		this.numbers = byName(numbers.map(({ field, column }) => [field, column] as const));
+		this.flags = byName(flags.map(({ flag, column }) => [flag, column] as const));
+	}
+
+	/** Whether each entry is of a day from this one on (any day, where it is null) until the one that is asked for. */
+	withinOf(from: string | null): Uint8Array {
+		const { days, asOf } = this;
+		return entryOrNew(this.within, from ?? '', () =>
+			marks(this.length, (i) => days[i]! <= asOf && (from === null || days[i]! >= from))
+		);
+	}
 
 	numbersOf(field: NumberField): Float64Array {
-		return entryOrNew(this.numbers, field, () => {
-			const { known } = this;
-			const column = new Float64Array(known.length);
-			const first = known[0];
-			if (first && isDerived(field, first.derived))
-				for (let i = 0; i < known.length; i++) column[i] = known[i]!.derived[field];
-			else for (let i = 0; i < known.length; i++) column[i] = numberOf(known[i]!, field);
-			return column;
-		});
+		return this.numbers[field];
 	}
 
 	metOf(condition: Condition): Uint8Array {
 		return entryOrNew(this.met, JSON.stringify(condition), () => {
-			const { known } = this;
-			const column = new Uint8Array(known.length);
+			const { length } = this;
 			if ('any' in condition) {
-				for (const all of condition.any) {
-					const met = all.map((one) => this.metOf(one));
-					for (let i = 0; i < column.length; i++) if (met.every((one) => one[i] === 1)) column[i] = 1;
-				}
-				return column;
+				const ways = condition.any.map((all) => all.map((one) => this.metOf(one)));
+				return marks(length, (i) => ways.some((all) => all.every((met) => met[i] === 1)));
 			}
-			if ('field' in condition) {
-				const numbers = this.numbersOf(condition.field);
-				const least = 'atLeast' in condition ? condition.atLeast : -Infinity;
-				const most = 'atMost' in condition ? condition.atMost : Infinity;
-				for (let i = 0; i < column.length; i++)
-					column[i] = Number(numbers[i]! >= least && numbers[i]! <= most);
-				return column;
+			if ('device' in condition) {
+				const { device } = condition;
+				return marks(length, (i) => device.includes(this.devices[i]!));
 			}
-			const holds = predicateOf(condition);
-			for (let i = 0; i < column.length; i++) column[i] = Number(holds(known[i]!));
-			return column;
+			if ('flag' in condition) {
+				const [flags, wanted] = [this.flags[condition.flag], Number(condition.is ?? true)];
+				return marks(length, (i) => flags[i] === wanted);
+			}
+			const numbers = this.numbersOf(condition.field);
+			const least = 'atLeast' in condition ? condition.atLeast : -Infinity;
+			const most = 'atMost' in condition ? condition.atMost : Infinity;
+			return marks(length, (i) => numbers[i]! >= least && numbers[i]! <= most);
 		});
 	}
 
 	givenOf(sum: Sum): Float64Array {
 		return entryOrNew(this.given, sum, () => {
-			const column = new Float64Array(this.known.length).fill(1);
+			const column = new Float64Array(this.length).fill(1);
 			if (sum.sum !== 'one') {
 				const numbers = this.numbersOf(sum.sum);
 				for (let i = 0; i < column.length; i++) column[i] = Math.max(0, numbers[i]!);
@@ -252,7 +327,7 @@ function entryOrNew<K, V>(
 /** What one entry gives to a sum; 0 where it does not count. */
 export function givenTo(sum: Sum, known: KnownEntry): number {
 	if (!sum.where.every((condition) => isMet(known, condition))) return 0;
-	return sum.sum === 'one' ? 1 : Math.max(0, numberOf(known, sum.sum));
+	return sum.sum === 'one' ? 1 : Math.max(0, NUMBERS[sum.sum](known));
 }
 
 /** What a node comes to when its sums are known, with caps and the greatest of credits. */
@@ -281,8 +356,9 @@ function worthOf(node: Node, isInWindow: Uint8Array, columns: Columns): Worth {
 		const all = node.greatest.map((one) => worthOf(one, isInWindow, columns));
 		const best = all.reduce((most, one) => (one.value > most.value ? one : most));
 		const others = all.filter((one) => one !== best);
-		const passedOver = Uint8Array.from(best.gave, (value, i) =>
-			Number(value === 0 && others.some(({ gave }) => gave[i] !== 0))
+		const passedOver = marks(
+			columns.length,
+			(i) => best.gave[i] === 0 && others.some(({ gave }) => gave[i] !== 0)
 		);
 		return { ...best, passedOver };
 	}
@@ -297,9 +373,7 @@ function worthOf(node: Node, isInWindow: Uint8Array, columns: Columns): Worth {
 			passedOver:
 				several.length === 0
 					? null
-					: Uint8Array.from(isInWindow, (_, i) =>
-							Number(several.some(({ passedOver }) => passedOver![i] === 1))
-						)
+					: marks(columns.length, (i) => several.some(({ passedOver }) => passedOver![i] === 1))
 		},
 		node.cap
 	);
@@ -325,13 +399,13 @@ const MEANT_FOR = 100;
 
 /** Why an entry counts in none of the sums: of the one that it comes nearest to, what is first not so. */
 function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => string {
-	const { known } = columns;
+	const { length } = columns;
 	// Column by column, as a long log is asked about all that does not count in it.
-	const nearest = new Uint16Array(known.length);
-	const failed = new Int8Array(known.length);
-	const most = new Int32Array(known.length).fill(-1);
-	const weight = new Int32Array(known.length);
-	const first = new Int8Array(known.length);
+	const nearest = new Uint16Array(length);
+	const failed = new Int8Array(length);
+	const most = new Int32Array(length).fill(-1);
+	const weight = new Int32Array(length);
+	const first = new Int8Array(length);
 	for (const [n, { where }] of sums.entries()) {
 		weight.fill(0);
 		first.fill(-1);
@@ -343,7 +417,7 @@ function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => str
 				if (met[i] === 1) weight[i]! += counts;
 				else if (first[i] === -1) first[i] = c;
 		}
-		for (let i = 0; i < known.length; i++)
+		for (let i = 0; i < length; i++)
 			if (weight[i]! > most[i]!) {
 				most[i] = weight[i]!;
 				nearest[i] = n;
@@ -351,11 +425,10 @@ function reasons(sums: readonly Sum[], columns: Columns): (entry: number) => str
 			}
 	}
 	return (entry) => {
-		const one = known[entry]!;
 		const { where, sum } = sums[nearest[entry]!]!;
 		const c = failed[entry]!;
-		if (c !== -1) return whyNot(one, where[c]!);
-		return sum === 'one' ? 'nothing of it' : nothingOf(one, sum);
+		if (c !== -1) return whyNot(columns, entry, where[c]!);
+		return sum === 'one' ? 'nothing of it' : nothingOf(columns.lacks[entry]!, sum);
 	};
 }
 
@@ -366,27 +439,23 @@ export function firstOfMonth(day: string, months: number): string {
 	return `${String(Math.floor(index / 12)).padStart(4, '0')}-${String((index % 12) + 1).padStart(2, '0')}-01`;
 }
 
-function stateOf(requirement: Requirement, asOf: string, columns: Columns): RequirementState {
-	const { known } = columns;
+function stateOf(requirement: Requirement, columns: Columns): RequirementState {
+	const { length, days, asOf } = columns;
 	const { id, name, unit, need, amount, windowMonths } = requirement;
 	const from = windowMonths === undefined ? null : firstOfMonth(asOf, -windowMonths);
 	const tooLate = `after ${asOf}`;
 	const tooEarly = `before ${from}, where the window begins`;
-	const isInWindow = new Uint8Array(known.length);
-	for (let i = 0; i < known.length; i++) {
-		const { date } = known[i]!.entry;
-		isInWindow[i] = Number(date <= asOf && (from === null || date >= from));
-	}
+	const isInWindow = columns.withinOf(from);
 	const node = amount as Node;
 	const { value: have, taken, gave, passedOver } = worthOf(node, isInWindow, columns);
 	const reasonOf = reasons(sumsOf(node), columns);
 	const missing = Math.max(0, need - have);
 	const counted: number[] = [];
 	const notCounted: NotCounted[] = [];
-	for (let entry = 0; entry < known.length; entry++) {
+	for (let entry = 0; entry < length; entry++) {
 		if (gave[entry] !== 0) counted.push(entry);
 		else if (isInWindow[entry] === 0)
-			notCounted.push({ entry, reason: known[entry]!.entry.date > asOf ? tooLate : tooEarly });
+			notCounted.push({ entry, reason: days[entry]! > asOf ? tooLate : tooEarly });
 		else
 			notCounted.push({
 				entry,
@@ -405,7 +474,7 @@ function stateOf(requirement: Requirement, asOf: string, columns: Columns): Requ
 		counted,
 		notCounted,
 		takenByCaps: taken,
-		window: from === null ? null : { from, fallsOut: fallingOut(counted, gave, known, windowMonths!) }
+		window: from === null ? null : { from, fallsOut: fallingOut(counted, gave, days, windowMonths!) }
 	};
 }
 
@@ -413,18 +482,16 @@ function stateOf(requirement: Requirement, asOf: string, columns: Columns): Requ
 function fallingOut(
 	counted: readonly number[],
 	gave: Float64Array,
-	known: readonly KnownEntry[],
+	days: readonly string[],
 	months: number
 ): { on: string; entries: number[]; amount: number }[] {
-	const days = new Map<string, { entries: number[]; amount: number }>();
+	const out = new Map<string, { entries: number[]; amount: number }>();
 	for (const i of counted) {
-		const on = firstOfMonth(known[i]!.entry.date, months + 1);
-		const day = days.get(on) ?? { entries: [], amount: 0 };
+		const day = entryOrNew(out, firstOfMonth(days[i]!, months + 1), () => ({ entries: [], amount: 0 }));
 		day.entries.push(i);
 		day.amount += gave[i]!;
-		days.set(on, day);
 	}
-	return [...days].map(([on, rest]) => ({ on, ...rest })).sort((a, b) => (a.on < b.on ? -1 : 1));
+	return [...out].map(([on, rest]) => ({ on, ...rest })).sort((a, b) => (a.on < b.on ? -1 : 1));
 }
 
 /**
@@ -435,11 +502,11 @@ function fallingOut(
 export function ratingState(rules: RuleSet, asOf: string, entries: readonly RatingEntry[]): RatingState {
 	checkDay(asOf, '/asOf');
 	checkEntries(entries);
-	const columns = new Columns(entries.map((entry) => ({ entry, derived: derivedOf(entry) })));
+	const columns = new Columns(entries, asOf);
 	const { id, name, source, edition } = rules;
 	return {
 		rules: { id, name, source, edition },
 		asOf,
-		requirements: rules.requirements.map((requirement) => stateOf(requirement, asOf, columns))
+		requirements: rules.requirements.map((requirement) => stateOf(requirement, columns))
 	};
 }
