@@ -199,6 +199,7 @@ const STUDENTS: DemoStudent[] = [
 			{ card: 'arc', daysAgo: 11, by: 'leaning' },
 			{ card: 'intercept-outbound', daysAgo: 9, by: 'leaning', wind: [200, 20] },
 			{ card: 'time-to-station', daysAgo: 7, by: 'leaning' },
+			{ card: 'approach-ost-loc-30-final', daysAgo: 6, by: 'leaning', wind: [340, 12] },
 			{ card: 'complex-descent', daysAgo: 5, by: 'unconfigured' },
 			{ card: 'bracket', daysAgo: 4, by: 'leaning', wind: [170, 22] },
 			{ card: 'two-radials', daysAgo: 3, by: 'steady' },

@@ -225,6 +225,7 @@ console.log(inTheAir);
 const LONG_HOURS = 2;
 const LONG_FLIGHTS = 5;
 const ASKED_EVERY_MS = 3;
+const QUIET_MS = 5000;
 const long = new Track(
 	track.rateHz,
 	new Map(
@@ -236,70 +237,82 @@ const long = new Track(
 	),
 	LONG_HOURS * 3600 * track.rateHz
 );
-const ending = students.slice(0, LONG_FLIGHTS);
-const ends = await Promise.all(
-	ending.map(async (id) => {
-		const attempt = await addAttempt(db, {
-			studentId: id,
-			assignmentId: null,
-			card,
-			standard: standardCatalog.get('us-instrument'),
-			assist: 'direct'
-		});
-		const rows = Array.from({ length: LONG_HOURS * 60 }, (_, seq) => {
-			const from = seq * 60 * track.rateHz;
-			return {
-				attempt_id: attempt,
-				seq,
-				body: Buffer.from(encodeChunk({ first: 0, track: long }, from, from + 60 * track.rateHz))
-			};
-		});
-		await db.batchInsert('attempt_chunks', rows, 20);
-		await db('attempts').where({ id: attempt }).update({ samples: long.length });
-		return { attempt, cookie: await cookieOf(id) };
-	})
-);
-let allEnded = false;
 /** How long the thread that answers has worked, ms: what it waits for a core is not in it. */
 const workedMs = (): number =>
-	Number(
-		readFileSync(`/proc/${application.pid}/task/${application.pid}/schedstat`, 'utf8').split(' ')[0]
-	) / 1e6;
-const waits: number[] = [];
-/** What it worked from one answer to the next: no piece of work that lets nobody in between was longer. */
-const works: number[] = [];
-const alive = (async () => {
+	Number(readFileSync(`/proc/${application.pid}/task/${application.pid}/schedstat`, 'utf8').split(' ')[0]) /
+	1e6;
+interface Asked {
+	/** How long each answer was waited for, ms. */
+	waits: number[];
+	/** What the thread worked from one answer to the next: no piece of work that lets nobody in between was longer. */
+	works: number[];
+	seconds: number;
+}
+/** Asks every few milliseconds whether the server lives, for as long as something else goes on. */
+async function askedWhile(work: Promise<unknown>): Promise<Asked> {
+	const waits: number[] = [];
+	const works: number[] = [];
+	const began = performance.now();
+	let goesOn = true;
+	const done = work.finally(() => (goesOn = false));
 	let before = workedMs();
-	while (!allEnded) {
+	while (goesOn) {
 		const at = performance.now();
 		await (await fetch(`${address}/healthz`)).arrayBuffer();
 		waits.push(performance.now() - at);
 		const worked = workedMs();
 		works.push(worked - before);
 		before = worked;
-		await new Promise((done) => setTimeout(done, ASKED_EVERY_MS));
+		await new Promise((ready) => setTimeout(ready, ASKED_EVERY_MS));
 	}
-})();
-await new Promise((done) => setTimeout(done, 5500));
-const quiet = [...waits];
-const quietWork = share(works, 1);
-waits.length = 0;
-works.length = 0;
-const beganEnding = performance.now();
-await Promise.all(
-	ends.map(async ({ attempt, cookie }) => {
-		const reply = await fetch(`${address}/api/attempts/${attempt}/end`, {
-			method: 'POST',
-			headers: { cookie, Origin: address, 'Content-Type': 'application/json' },
-			body: JSON.stringify({ status: 'finished' })
-		});
-		if (reply.status !== 200) throw new Error(`end: ${reply.status} ${await reply.text()}`);
-	})
-);
-const endedAfter = performance.now() - beganEnding;
-allEnded = true;
-await alive;
-const heavyLine = `${LONG_FLIGHTS} flights of ${LONG_HOURS} hours end at once (joined, graded and compressed in threads): all done after ${(endedAfter / 1000).toFixed(1)} s. Whoever asks meanwhile whether the server lives (${waits.length} times) waits ${share(waits, 0.5).toFixed(0)} ms in the median, ${share(waits, 0.95).toFixed(0)} at the 95th percentile, ${share(waits, 1).toFixed(0)} at most; before it, ${share(quiet, 0.5).toFixed(0)} and ${share(quiet, 1).toFixed(0)} at most. From one of these answers to the next the thread that answers worked ${share(works, 1).toFixed(0)} ms at most, by the kernel’s count of the time it had a core: no piece of work let nobody in for longer (${quietWork.toFixed(0)} in the five quiet seconds before). The rest was waiting for a core.`;
+	await done;
+	return { waits, works, seconds: (performance.now() - began) / 1000 };
+}
+const longFlight = async (studentId: string) => {
+	const attempt = await addAttempt(db, {
+		studentId,
+		assignmentId: null,
+		card,
+		standard: standardCatalog.get('us-instrument'),
+		assist: 'direct'
+	});
+	const rows = Array.from({ length: LONG_HOURS * 60 }, (_, seq) => {
+		const from = seq * 60 * track.rateHz;
+		return {
+			attempt_id: attempt,
+			seq,
+			body: Buffer.from(encodeChunk({ first: 0, track: long }, from, from + 60 * track.rateHz))
+		};
+	});
+	await db.batchInsert('attempt_chunks', rows, 20);
+	await db('attempts').where({ id: attempt }).update({ samples: long.length });
+	return { attempt, cookie: await cookieOf(studentId) };
+};
+const end = async ({ attempt, cookie }: Awaited<ReturnType<typeof longFlight>>): Promise<void> => {
+	const reply = await fetch(`${address}/api/attempts/${attempt}/end`, {
+		method: 'POST',
+		headers: { cookie, Origin: address, 'Content-Type': 'application/json' },
+		body: JSON.stringify({ status: 'finished' })
+	});
+	if (reply.status !== 200) throw new Error(`end: ${reply.status} ${await reply.text()}`);
+};
+const most = (times: number[]): number => share(times, 1);
+const calmer = (a: Asked, b: Asked): Asked => (most(a.works) <= most(b.works) ? a : b);
+let quiet: Asked | null = null;
+let ended: Asked | null = null;
+for (let round = 0; round < ROUNDS; round++) {
+	const flights = await Promise.all(students.slice(0, LONG_FLIGHTS).map(longFlight));
+	const before = await askedWhile(new Promise((done) => setTimeout(done, QUIET_MS)));
+	quiet = quiet ? calmer(quiet, before) : before;
+	const during = await askedWhile(Promise.all(flights.map(end)));
+	ended = ended ? calmer(ended, during) : during;
+	console.log(
+		`round ${round}: ${most(before.works).toFixed(0)} and ${most(during.works).toFixed(0)} ms of work`
+	);
+}
+const told = ({ waits, works }: Asked): string =>
+	`${share(waits, 0.5).toFixed(0)} ms in the median, ${share(waits, 0.95).toFixed(0)} at the 95th percentile and ${most(waits).toFixed(0)} at most, and from one answer to the next the thread that answers worked ${most(works).toFixed(0)} ms at most`;
+const heavyLine = `${LONG_FLIGHTS} flights of ${LONG_HOURS} hours end at once (joined, graded and compressed in threads): all done after ${ended!.seconds.toFixed(1)} s. Whoever asks meanwhile whether the server lives (${ended!.waits.length} times) waits ${told(ended!)}: no piece of work lets nobody in for longer. In ${QUIET_MS / 1000} quiet seconds before it was ${told(quiet!)}. The calmest of ${ROUNDS} rounds; work is the kernel’s count of the time that the thread had a core.`;
 console.log(heavyLine);
 await db.destroy();
 await application.stop();

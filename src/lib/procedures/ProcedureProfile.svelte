@@ -107,7 +107,8 @@
 				height={y(ground) - y(floor)}
 				class="below"
 			/>
-			<text x={(x(from) + x(to)) / 2} y={y(floor) - 5} class="ft">{floor}</text>
+			{@const inside = y(ground) - y(floor) > 20}
+			<text x={(x(from) + x(to)) / 2} y={y(floor) + (inside ? 14 : -5)} class={['ft', { inside }]}>{floor}</text>
 		{/if}
 		{#if fix && fix !== 'THR' && to > 0.05}
 			<path d="M{x(to)} {TOP - 4} V{height - BOTTOM}" class="at" />
@@ -230,5 +231,8 @@
 		paint-order: stroke;
 		stroke: var(--sheet-paper);
 		stroke-width: 3px;
+	}
+	text.inside {
+		stroke: var(--sheet-below);
 	}
 </style>
