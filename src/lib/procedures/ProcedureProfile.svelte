@@ -108,7 +108,9 @@
 				class="below"
 			/>
 			{@const inside = y(ground) - y(floor) > 20}
-			<text x={(x(from) + x(to)) / 2} y={y(floor) + (inside ? 14 : -5)} class={['ft', { inside }]}>{floor}</text>
+			<text x={(x(from) + x(to)) / 2} y={y(floor) + (inside ? 14 : -5)} class={['ft', { inside }]}
+				>{floor}</text
+			>
 		{/if}
 		{#if fix && fix !== 'THR' && to > 0.05}
 			<path d="M{x(to)} {TOP - 4} V{height - BOTTOM}" class="at" />
