@@ -20,7 +20,7 @@ import {
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
-import { meantBy, truthOf } from '../core/test/human/truth.js';
+import { EITHER, meantBy, truthOf } from '../core/test/human/truth.js';
 import { answer, found, keptFlight } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
@@ -157,7 +157,10 @@ async function measure(): Promise<void> {
 			for (const pilot of [entry.pilot, 'steady'] as const)
 				for (const seed of seeds) {
 					const told = kinds(jobOf(entry, pilot, seed, air));
-					const named = told.has(entry.kind);
+					const other = EITHER[entry.kind];
+					const named =
+						told.has(entry.kind) ||
+						(told.has(`did ${other}`) && told.has(`did ${entry.kind}`) && told.has(other!));
 					if (told.has(`neither ${entry.kind}`)) {
 						neither++;
 						continue;
@@ -216,11 +219,15 @@ small errors alone, by a dead band of its own; corrects by sizes that scatter by
 and its hands are never still. What it wants of a card it knows as the robots do.
 Wind up to 20 kt from anywhere; 10 to 25 kt within 35° of across the course (holds: of along it) where it has to be felt.
 A flight counts as found when the fault is named at least once in it; "wrongly" are the flights in which it was named and not done.
-What was done is told by the pilot's own account (\`core/test/human/truth.ts\`), not by what he was told to do, wherever he
-has one: from where the aeroplane truly was when he decided to level off, to roll out or to go down; by the headings that he
-meant on a course, by his own clock in a hold, by where height, heading and speed went while his hands were elsewhere or the
-power was forgotten. Each has edges to either side of which nobody would argue. "Neither" are the flights between those
-edges, and those of a pilot who meant the fault and never came to it: they count for nothing.
+What was done is told (\`core/test/human/truth.ts\`) by the pilot's own account and by what came of it, wherever there is one, and
+not by what he was told to do: from where the aeroplane truly was when he decided to level off, to roll out or to go down, and
+how far it then went through, sank or rested; by the headings that he meant on a course; by his own clock in a hold and the
+true one; by how long flap and gear were not as asked; by where height, heading and speed went while his hands were elsewhere
+or the power was forgotten. Each has edges to either side of which nobody would argue. "Neither" are the flights between those
+edges, those of a pilot who meant the fault and never came to it, and those of one to whom the air did it: they count for
+nothing. In moderate air they are many. Who corrects by too much from side to side chases the needle as well: where he did
+both by his own account either name counts. The other faults (wrong side, wrong way, nothing set, nothing said, looks, ball,
+trim) are told by what he was told to do.
 Chasing the vertical speed is told by the looks where they were recorded (the veiled panel): an eye that was elsewhere has
 chased nothing. Without them only a nose that follows the needle as closely as the gallery's robot is named; a person's
 chase is then told from a nose that wanders by itself in few flights, and is left unnamed.

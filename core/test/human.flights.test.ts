@@ -105,7 +105,12 @@ describe('what he did, told by his own account', () => {
 		const edge = { ...nothing, deeds: [{ kind: 'level-off' as const, by: 0.3 }] };
 		expect(truthOf('late-level-off', card, { track, account: edge }, false)).toBeNull();
 		const late = { ...nothing, deeds: [{ kind: 'level-off' as const, by: -1 }] };
-		expect(truthOf('late-level-off', card, { track, account: late }, false)).toBe(true);
+		// Decided, and nothing came of it; decided and done; done, and never decided.
+		expect(truthOf('late-level-off', card, { track, account: late }, true)).toBeNull();
+		const hasty = fly('approach-descent', 'hasty', 1);
+		expect(truthOf('late-level-off', hasty.card, hasty, true)).toBe(true);
+		const careful = { ...hasty.account, deeds: [{ kind: 'level-off' as const, by: 1 }] };
+		expect(truthOf('late-level-off', hasty.card, { ...hasty, account: careful }, false)).toBeNull();
 		expect(truthOf('ball-out', card, { track, account: nothing }, true)).toBeUndefined();
 	});
 });

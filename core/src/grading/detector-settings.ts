@@ -194,7 +194,7 @@ const NAVIGATION_FAULT_DEFAULTS: NavigationFaultSettings = {
 	reverseSeconds: 12,
 	identSeconds: 30,
 	timingFirstSeconds: 7,
-	timingSeconds: 14
+	timingSeconds: 15
 };
 
 /** Thresholds of the detectors of approaches; each a setting. */

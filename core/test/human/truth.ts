@@ -1,7 +1,7 @@
 import {
 	cutPhases,
+	Evidence,
 	signedDeg,
-	type Evidence,
 	type FaultKind,
 	type PilotId,
 	type TaskCard,
@@ -11,8 +11,11 @@ import { DECISION } from '../../src/aircraft/index.js';
 import { runningMean, runs } from '../../src/base/index.js';
 import { ApproachFlight } from '../../src/grading/approach/stretch.js';
 import { mayGoOn } from '../../src/procedures/index.js';
+import { flownHolds } from '../../src/grading/detectors/holds.js';
 import { CourseTracking } from '../../src/grading/detectors/course-tracking.js';
 import { DETECTOR_DEFAULTS } from '../../src/grading/detector-settings.js';
+import { timingError } from '../../src/grading/paths/hold.js';
+import { roughness } from '../../src/grading/roughness.js';
 import { judgedPhases, neededCorrectionDeg } from '../../src/grading/paths/flown.js';
 import { MEANT_SECONDS, type Account, type Deed } from './human-pilot.js';
 
@@ -31,9 +34,9 @@ export interface Accounted {
 const edge = (value: number, doneFrom: number, notUpTo: number): Truth =>
 	value >= doneFrom ? true : value <= notUpTo ? false : null;
 
-/** Done once on purpose, or by chance on two occasions of several: one of them is a slip. */
-function ofOccasions(all: readonly Truth[], onPurpose: boolean): Truth {
-	const needed = onPurpose ? 1 : Math.min(2, all.length);
+/** Done on so many occasions, or by chance on two of several: one of them is a slip. */
+function ofOccasions(all: readonly Truth[], onPurpose: boolean, least = 1): Truth {
+	const needed = Math.min(onPurpose ? least : 2, all.length);
 	const done = all.filter((one) => one === true).length;
 	const near = all.filter((one) => one === null).length;
 	if (all.length > 0 && done >= needed) return true;
@@ -125,6 +128,116 @@ function cutOnCourse({ tracking, deg }: Meant): number {
 	);
 }
 
+/** How far the aeroplane came down, ft, from where the power went back to where the speed of the descent was there. */
+function sunkBeforeSlow(card: TaskCard, { track }: Accounted): number {
+	const altitude = track.column('altitudeFt');
+	const speed = runningMean(track.column('calibratedAirspeedKt'), STILL_SECONDS * track.rateHz);
+	return Math.max(
+		0,
+		...cutPhases(card, track).map(({ phase, startSeconds }) => {
+			const slow = card.phases[phase]!.targets.airspeedKias;
+			const next = card.phases[phase + 1]?.targets.verticalSpeedFpm?.value ?? 0;
+			if (slow?.mode !== 'reach' || next >= 0) return 0;
+			const from = Math.round((startSeconds + 2) * track.rateHz);
+			let to = from;
+			while (to < track.length - 1 && speed[to]! > slow.value + 5) to++;
+			return altitude[from]! - altitude[to]!;
+		})
+	);
+}
+
+/**
+ * What came of the level-offs of a flight: the most that it went through an altitude, ft, and the longest that it rested
+ * before one, at less than a third of the rate that was asked for.
+ */
+function levelOffsOf(card: TaskCard, { track }: Accounted): { throughFt: number; restedSeconds: number } {
+	const altitude = track.column('indicatedAltitudeFt');
+	const { rateHz } = track;
+	let [throughFt, restedSeconds] = [0, 0];
+	const times = cutPhases(card, track);
+	times.forEach(({ phase, startSeconds, endSeconds }, t) => {
+		const asked = card.phases[phase]!.targets.verticalSpeedFpm?.value;
+		const target = card.phases[phase + 1]?.targets.altitudeFt?.value;
+		if (!asked || target === undefined || card.phases[phase + 1]!.targets.verticalSpeedFpm) return;
+		const sign = Math.sign(asked);
+		const until = Math.min(track.length, (endSeconds ?? track.seconds) * rateHz);
+		const left = (i: number): number => sign * (target - altitude[i]!);
+		for (let i = until; i < Math.min(track.length, (times[t + 1]?.endSeconds ?? 0) * rateHz); i++)
+			throughFt = Math.max(throughFt, -left(i));
+		for (let from = (startSeconds + 25) * rateHz; from < until; from += rateHz) {
+			let to = from;
+			while (to < until && left(from) - left(to) < 15 + ((Math.abs(asked) / 3) * (to - from)) / rateHz / 60)
+				to += rateHz;
+			if (left(from) > 100) restedSeconds = Math.max(restedSeconds, (to - from) / rateHz);
+		}
+	});
+	return { throughFt, restedSeconds };
+}
+
+/** Neither done nor not. */
+const NEVER_SLOW_SECONDS = 20;
+
+/** For how long flap or gear were not as a card has them, though the speed of that phase was there or a minute had passed, s. */
+function unconfiguredSeconds(card: TaskCard, { track }: Accounted): number {
+	if (!track.has('gear')) return 0;
+	const [gear, flaps] = [track.column('gear'), track.column('flapsDeg')];
+	const speed = runningMean(track.column('calibratedAirspeedKt'), STILL_SECONDS * track.rateHz);
+	let longest = 0;
+	for (const { phase, startSeconds } of cutPhases(card, track)) {
+		const { configuration, targets } = card.phases[phase]!;
+		if (!configuration) continue;
+		const { flapsDeg, gearDown } = configuration;
+		const from = Math.round(startSeconds * track.rateHz);
+		const most = Math.min(track.length, from + 60 * track.rateHz);
+		let slow = from;
+		while (slow < most && targets.airspeedKias && speed[slow]! > targets.airspeedKias.value + 4) slow++;
+		let set = slow;
+		const isWrong = (i: number): boolean =>
+			(flapsDeg !== undefined && Math.abs(flaps[i]! - flapsDeg) > 3) ||
+			(gearDown !== undefined && Math.abs(gear[i]! - Number(gearDown)) > 0.5);
+		while (set < track.length && isWrong(set)) set++;
+		// Who never is slow enough for flap is right not to move it; for the gear he is.
+		const mayMove = slow < most || gearDown !== undefined;
+		longest = Math.max(
+			longest,
+			Math.min((set - slow) / track.rateHz, mayMove ? Infinity : NEVER_SLOW_SECONDS)
+		);
+	}
+	return longest;
+}
+
+/** How far off its heading each turn by bank had come out some seconds after it, degrees. */
+const turnsOut = (card: TaskCard, { track }: Accounted): number[] =>
+	cutPhases(card, track).flatMap(({ phase, endSeconds }) => {
+		const target = card.phases[phase + 1]?.targets.headingDeg?.value;
+		if (!card.phases[phase]!.targets.bankDeg || target === undefined || endSeconds === null) return [];
+		const at = Math.min(track.length - 1, Math.round((endSeconds + OUT_SECONDS) * track.rateHz));
+		return [Math.abs(signedDeg(track.column('headingDeg')[at]! - target))];
+	});
+const OUT_SECONDS = 8;
+
+/** How far each turn by bank went through the heading that ends it, degrees. */
+const turnsThrough = (card: TaskCard, { track }: Accounted): number[] =>
+	cutPhases(card, track).flatMap(({ phase, endSeconds }) => {
+		const side = Math.sign(card.phases[phase]!.targets.bankDeg?.value ?? 0);
+		const target = card.phases[phase + 1]?.targets.headingDeg?.value;
+		if (side === 0 || target === undefined || endSeconds === null) return [];
+		const from = Math.round(endSeconds * track.rateHz);
+		const heading = track.column('indicatedHeadingDeg').subarray(from, from + 20 * track.rateHz);
+		return [heading.reduce((most, deg) => Math.max(most, side * signedDeg(deg - target)), 0)];
+	});
+
+/** What the timed legs of the holds were too long or too short by, circuit after circuit, s. */
+const timedErrors = (card: TaskCard, { track }: Accounted): number[] =>
+	flownHolds(new Evidence(card, track, cutPhases(card, track))).flatMap(({ report }) =>
+		report.circuits.map((circuit) => timingError(report, circuit))
+	);
+const meanOf = (values: readonly number[]): number =>
+	values.reduce((sum, one) => sum + Math.abs(one), 0) / Math.max(1, values.length);
+
+/** Means over so long to either side are what the aeroplane does without its gusts, s. */
+const STILL_SECONDS = 4;
+
 /** How far height or heading went while the hands were elsewhere or just after, in shares of what counts as out. */
 function strayed(card: TaskCard, { track, account }: Accounted): number {
 	const altitude = track.column('altitudeFt');
@@ -169,6 +282,12 @@ function slowest(card: TaskCard, { track, account }: Accounted, forgotten: boole
 	return lost;
 }
 
+/**
+ * Who corrects by too much from one side to the other, again and again, chases the needle as well: where he did both, by his
+ * own account, the one word or the other is right.
+ */
+export const EITHER: Partial<Record<string, FaultKind>> = { 'corrects-too-much': 'chases-needle' };
+
 /** The truth of a fault in a flight by the human-like pilot; undefined where only what he was told to do is known. */
 export function truthOf(
 	kind: string,
@@ -183,19 +302,29 @@ export function truthOf(
 		);
 	/** Who does it on purpose, and to no effect, has done neither. */
 	const shown = (truth: Truth): Truth => (onPurpose && truth === false ? null : truth);
+	/** The same; and who does it without having meant to has done neither. */
+	const byAir = (truth: Truth): Truth => (onPurpose ? shown(truth) : truth === false ? false : null);
+	/** By what he decided and by what came of it: decided and not done, or done by the air alone, is neither. */
+	const done = (decided: Truth, came: Truth): Truth =>
+		decided === came || (decided === false && came === null) ? decided : null;
 	const courses = (doneFrom: number, notUpTo: number, of: (course: Meant) => number): Truth =>
 		shown(edge(most(card, flight, of), doneFrom, notUpTo));
 	switch (kind) {
 		case 'descent-before-slowing':
-			return occasions('descent', 8, 4);
+			return done(occasions('descent', 8, 4), edge(sunkBeforeSlow(card, flight), 90, 60));
 		case 'late-level-off':
-			return occasions('level-off', 0.05, 0.5, -1);
+			return done(occasions('level-off', 0.05, 0.5, -1), edge(levelOffsOf(card, flight).throughFt, 60, 30));
 		case 'early-level-off':
-			return occasions('level-off', 3.2, 2.2);
-		case 'bank-held':
-			return occasions('roll-out', 1.5, -2);
+			return done(occasions('level-off', 3.2, 2.2), edge(levelOffsOf(card, flight).restedSeconds, 25, 12));
+		case 'bank-held': {
+			// Of several turns in two: the one is a slip, whoever has made it.
+			const rolledOut = deedsOf(flight, 'roll-out').map((by) => edge(by, 1.5, -2));
+			const through = turnsThrough(card, flight).map((deg) => edge(deg, 7, 4));
+			return done(ofOccasions(rolledOut, onPurpose, 2), ofOccasions(through, onPurpose, 2));
+		}
 		case 'compass-read-in-turn':
-			return onPurpose ? occasions('compass', 14, 10) : false;
+			if (!onPurpose) return false;
+			return done(occasions('compass', 14, 10), edge(Math.max(0, ...turnsOut(card, flight)), 12, 7));
 		case 'chases-needle':
 			return courses(4, 1, (course) => swings(course, 10));
 		case 'turn-held-until-centred':
@@ -225,12 +354,16 @@ export function truthOf(
 				})
 			);
 		case 'hold-timing': {
-			if (!onPurpose) return false;
-			const later = flight.account.legsOff.slice(1).map(Math.abs);
-			return shown(edge(later.reduce((sum, one) => sum + one, 0) / Math.max(1, later.length), 16, 12));
+			// By his clock and by the true one: he sees the fix go by some seconds after it has.
+			const own = edge(meanOf(flight.account.legsOff.slice(1)), 16, 12);
+			const true_ = edge(meanOf(timedErrors(card, flight).slice(1)), 16, 12);
+			return onPurpose && own !== true_ ? null : byAir(true_);
 		}
+		case 'configuration-wrong':
+			return byAir(edge(unconfiguredSeconds(card, flight), 30, 15));
 		case 'attention-taken':
-			return shown(edge(strayed(card, flight), 1.2, 0.8));
+			// As much more in rough air as is his there by nobody's fault.
+			return shown(edge(strayed(card, flight) / roughness(card.weather), 1.2, 0.8));
 		case 'speed-lost':
 			if (onPurpose) return shown(edge(slowest(card, flight, true), 8, 5));
 			// Who gave power and was slow all the same had the air against him.
@@ -242,9 +375,6 @@ export function truthOf(
 
 /** What the pilot was told to do, where nothing better is known. */
 export const meantBy = (pilot: PilotId): boolean => pilot !== 'steady';
-
-/** Means over so long to either side are what the aeroplane does without its gusts, s. */
-const STILL_SECONDS = 4;
 
 const gone = (flight: ApproachFlight): boolean => flight.said >= 0 && !goesOn(flight);
 const goesOn = (flight: ApproachFlight): boolean =>

@@ -19,12 +19,15 @@ function halves(tracking: CourseTracking) {
 /** The longest run of swings, each like the one before: bracketing shrinks, a large correction comes once. */
 export function chasesNeedle(tracking: CourseTracking): Fault | null {
 	const { settings, rough } = tracking;
-	const alike = (a: number, b: number, ratio: number) => a <= b * ratio && b <= a * ratio;
+	// Rough air draws the swings out, and makes them less alike.
+	const looser = Math.sqrt(rough);
+	const alike = (a: number, b: number, ratio: number) => a <= b * ratio * looser && b <= a * ratio * looser;
 	let run: ReturnType<typeof halves> = [];
 	let longest = run;
 	for (const half of halves(tracking)) {
 		const before = run.at(-1);
-		const swung = half.swing >= settings.chaseHeadingDeg * rough && half.seconds <= settings.chaseSeconds;
+		const swung =
+			half.swing >= settings.chaseHeadingDeg * rough && half.seconds <= settings.chaseSeconds * looser;
 		const goesOn =
 			before !== undefined &&
 			alike(before.most, half.most, settings.chaseSizeRatio) &&

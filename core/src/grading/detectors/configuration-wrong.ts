@@ -30,10 +30,8 @@ function slowedAt(
 	const target = before?.targets.airspeedKias;
 	if (target?.mode !== 'reach' || !speed) return from;
 	const slow = target.value + REACHED_KT * Math.sqrt(rough);
-	return (
-		runs(from, to, SLOW_SECONDS * rateHz, (i) => speed[i]! <= slow)[0]?.from ??
-		Math.min(to, from + SLOWING_SECONDS * rateHz)
-	);
+	const slowed = runs(from, to, SLOW_SECONDS * rateHz, (i) => speed[i]! <= slow)[0]?.from ?? to;
+	return Math.min(slowed, from + SLOWING_SECONDS * rateHz);
 }
 
 /** Flap or gear that was not as the card had it, long after the phase had begun. */

@@ -16,6 +16,7 @@ const DESCENT_SHARE = 0.5;
 /** The speed is there when it has been so long, s; the first of it is the change of power itself, s. */
 const THERE_SECONDS = 4;
 const ENTRY_SECONDS = 3;
+const REGAINED_SECONDS = 8;
 
 /** Where a descent went on while the speed was still coming down: from the begin of slowing to the speed; −1 where it did not. */
 function sinkWhileSlowing(
@@ -28,9 +29,12 @@ function sinkWhileSlowing(
 ): number {
 	const begin = from + ENTRY_SECONDS * rateHz;
 	const there = runs(begin, to, THERE_SECONDS * rateHz, isThere)[0]?.from ?? to;
-	const fpm = meanOf(rate, begin, there);
-	const sunkFt = (-fpm * (there - begin)) / rateHz / 60;
-	return fpm <= DESCENT_SHARE * askedFpm && sunkFt >= SUNK_FT ? begin : -1;
+	const sunkFt = (until: number): number =>
+		until > begin ? (-meanOf(rate, begin, until) * (until - begin)) / rateHz / 60 : 0;
+	// What a gust took it gives back; a descent goes on.
+	const later = Math.min(rate.length, there + REGAINED_SECONDS * rateHz);
+	const sinks = sunkFt(there) >= SUNK_FT && sunkFt(later) >= SUNK_FT;
+	return sinks && meanOf(rate, begin, there) <= DESCENT_SHARE * askedFpm ? begin : -1;
 }
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */

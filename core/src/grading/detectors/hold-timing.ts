@@ -7,19 +7,26 @@ import { flownHolds } from './holds.js';
 const ADJUSTED_SHARE = 0.25;
 const ADJUSTED_SECONDS = 3;
 
-/** So much off time after time is a habit, whatever the first was, s. */
-const HABIT_SECONDS = 18;
+/** So much off time after time is a habit, whatever the first was or was done about it, s. */
+const HABIT_SECONDS = 17;
 /** Less is not worth an adjustment, s. */
 const WORTH_SECONDS = 10;
+/** Two legs so far off, and nothing done about either: the one after them may have come out right by chance, s. */
+const UNHEEDED_SECONDS = 25;
 
-/** Whether the outbound time was changed for what the inbound leg had too much or too little, more often than not. */
-function adjusts(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]): boolean {
+/** Legs too long or too short after which another one came, and those of them for which the outbound time was not changed. */
+function heeded(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]) {
 	const left = errors.slice(0, -1).filter((error, i) => {
 		const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
 		const least = Math.max(ADJUSTED_SECONDS, ADJUSTED_SHARE * Math.abs(error));
 		return Math.abs(error) > WORTH_SECONDS && -Math.sign(error) * change < least;
 	});
-	return left.length * 2 < errors.length - 1;
+	return {
+		/** The outbound time was changed more often than not. */
+		adjusts: left.length * 2 < errors.length - 1,
+		/** It never was, though it was far off. */
+		never: left.length >= 2 && left.every((error) => Math.abs(error) > UNHEEDED_SECONDS)
+	};
 }
 
 /** Legs of a hold that stay too long or too short, circuit after circuit. */
@@ -32,15 +39,13 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		const [first, ...later] = errors;
 		const side = Math.sign(later[0] ?? 0);
 		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
-		if (
-			first !== undefined &&
-			later.length > 0 &&
-			(first * side > evidence.settings.timingFirstSeconds ||
-				(later.length > 1 && later.every((error) => Math.abs(error) > HABIT_SECONDS))) &&
-			later.every((error) => error * side > 0) &&
-			mean > evidence.settings.timingSeconds &&
-			!adjusts(circuits, errors)
-		) {
+		const isHabit = (all: readonly number[]) =>
+			all.length > 1 && all.every((one) => Math.abs(one) > HABIT_SECONDS);
+		const { adjusts, never } = heeded(circuits, errors);
+		if (first === undefined || later.length === 0) continue;
+		const stays = later.every((error) => error * side > 0) && mean > evidence.settings.timingSeconds;
+		const isOff = first * side > evidence.settings.timingFirstSeconds || isHabit(later);
+		if (never || (stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors))))) {
 			const words = errors.map((error) => `${error > 0 ? '+' : '−'}${Math.abs(Math.round(error))} s`);
 			found.push(
 				fault(

@@ -28,9 +28,12 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		const sign = Math.sign(asked);
 		const start = indexAt(track, time.startSeconds);
 		const end = ended ? indexAt(track, endSeconds) : track.length - 1;
-		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts.
+		const rested =
+			rough > ROUGH_AIR ? restedAt(altitude, sign, asked, start, end, track.rateHz, rough) : null;
+		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts;
+		// where it came to rest on the way, of all before.
 		const rates = Float64Array.from(
-			rate.subarray(start, start + Math.ceil((end - start) / 2)),
+			rate.subarray(start, rested ?? start + Math.ceil((end - start) / 2)),
 			(value) => sign * value
 		).sort();
 		const flown = rates[rates.length >> 1] ?? 0;
@@ -43,14 +46,12 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 		// In rough air the throttle tells best: it is moved by nobody but the pilot.
 		const nose =
 			(rough > ROUGH_AIR ? powerAddedAt(track, start, end, limit) : null) ??
-			noseMovedAt(track, start, end, limit);
+			noseMovedAt(track, sign, start, end, limit);
 		// Who levels off early goes on at another rate for long: there the rate tells, not the last change of the nose.
 		let left = start;
 		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flown) left = i;
 		// In rough air it is the power that tells that, too.
 		const settled = rough > ROUGH_AIR || !ended ? powerSettledAt(track, start, end, limit) : left;
-		const rested =
-			rough > ROUGH_AIR ? restedAt(altitude, sign, asked, start, end, track.rateHz, rough) : null;
 		const restedFt = rested === null ? 0 : sign * (target - altitude[rested]!);
 		const leftRateFt = Math.max(settled === null ? 0 : sign * (target - altitude[settled]!), restedFt);
 		begun = nose ?? begun;
@@ -77,7 +78,7 @@ function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
 			ended &&
 			restedFt <= earlyFt &&
 			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
-			through >= settings.lateOvershootFt * Math.sqrt(rough) &&
+			through >= settings.lateOvershootFt * rough &&
 			(nose !== null || atAltitude >= settings.lateRateShare * flown)
 		)
 			faults.push(
@@ -108,9 +109,9 @@ const NOSE_CHANGE_DEG = 1.5;
 
 /**
  * Where the nose began to go from the attitude of the climb or descent to that of level flight; null
- * where the two are too near each other.
+ * where the two are too near each other, or the other way round.
  */
-function noseMovedAt(track: Track, start: number, end: number, limit: number): number | null {
+function noseMovedAt(track: Track, sign: number, start: number, end: number, limit: number): number | null {
 	if (!track.has('pitchDeg')) return null;
 	const { rateHz } = track;
 	const pitch = runningMean(track.column('pitchDeg'), Math.round(0.7 * rateHz));
@@ -120,7 +121,7 @@ function noseMovedAt(track: Track, start: number, end: number, limit: number): n
 	};
 	const before = mean(Math.max(start, end - 25 * rateHz), end - 5 * rateHz);
 	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
-	if (!(Math.abs(after - before) >= NOSE_CHANGE_DEG) || end - start < 15 * rateHz) return null;
+	if (!(sign * (before - after) >= NOSE_CHANGE_DEG) || end - start < 15 * rateHz) return null;
 	const made = (i: number) => (pitch[i]! - before) / (after - before);
 	let there = Math.max(start, end - 5 * rateHz);
 	while (there < limit - 1 && made(there) < 0.6) there++;
@@ -133,7 +134,7 @@ function noseMovedAt(track: Track, start: number, end: number, limit: number): n
  * Level for so long on the way, s, at no more than this share of the rate that was asked for, once it has been entered, s: for
  * each whole of roughness longer, and flatter.
  */
-const REST_SECONDS = 36;
+const REST_SECONDS = 33;
 const REST_SHARE = 0.4;
 const ENTERED_SECONDS = 25;
 
@@ -158,7 +159,7 @@ function restedAt(
 /** Least change of the throttle that belongs to a level-off out of a descent. */
 const LEVEL_POWER_CHANGE = 0.12;
 
-/** Where half of the power of level flight had come in after a descent; null where none did. */
+/** Where most of the power of level flight had come in after a descent; null where none did. */
 function powerAddedAt(track: Track, start: number, end: number, limit: number): number | null {
 	if (!track.has('throttle') || end - start < 15 * track.rateHz) return null;
 	const { rateHz } = track;
@@ -171,7 +172,7 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
 	if (after - before < LEVEL_POWER_CHANGE) return null;
 	let there = Math.max(start, end - 3 * rateHz);
-	while (there < limit - 1 && throttle[there]! < (before + after) / 2) there++;
+	while (there < limit - 1 && throttle[there]! < before + 0.6 * (after - before)) there++;
 	return there;
 }
 

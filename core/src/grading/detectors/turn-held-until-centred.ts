@@ -3,14 +3,15 @@ import { fault, type Fault } from '../fault.js';
 
 /** The cut kept until the needle is centred: the turn goes through the course. */
 export function turnHeldUntilCentred(tracking: CourseTracking): Fault[] {
-	const { along, angle, samples, crossings, rateHz, settings } = tracking;
+	const { along, angle, samples, crossings, rateHz, settings, rough } = tracking;
+	const leastCutDeg = settings.throughCutDeg * Math.sqrt(rough);
 	return crossings.flatMap((crossing) => {
 		const cut = Math.abs(angle[Math.max(0, crossing - rateHz)]!);
 		const side = Math.sign(along[crossing]!.rightNm);
 		let [past, until] = [0, crossing];
 		for (let i = crossing; i < samples && along[i]!.rightNm * side > 0; i++)
 			if (Math.abs(along[i]!.rightNm) > past) [past, until] = [Math.abs(along[i]!.rightNm), i];
-		if (cut < settings.throughCutDeg || past < settings.throughNm) return [];
+		if (cut < leastCutDeg || past < settings.throughNm) return [];
 		return [
 			fault(
 				'turn-held-until-centred',
