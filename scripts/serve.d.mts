@@ -1,4 +1,6 @@
 export function buildIfStale(): Promise<void>;
 export function freshDemo(name: string): Promise<{ url: string; stop(): Promise<void> }>;
-export function startApplication(databaseUrl: string): Promise<{ port: number; pid: number; stop(): Promise<void> }>;
+export function startApplication(
+	databaseUrl: string
+): Promise<{ port: number; pid: number; stop(): Promise<void> }>;
 export function loadDemo(databaseUrl: string): void;
