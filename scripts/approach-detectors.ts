@@ -17,8 +17,9 @@ import {
 	type Weather
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, procedureCatalog } from '$data';
-import { flyByHuman } from '../core/test/human/human-pilot.js';
-import { approachTruthOf, meantBy } from '../core/test/human/truth.js';
+import { flyByHuman, type Account } from '../core/test/human/human-pilot.js';
+import { approachTruthOf } from '../core/test/human/approach-truth.js';
+import { meantBy } from '../core/test/human/truth.js';
 import { answer, found, keptFlight } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 24);
@@ -91,7 +92,7 @@ function fly(job: Job): string[] {
 		visibilityM: 6000
 	};
 	const card = approachCard(procedureCatalog.get(job.procedure), { area, aircraft, weather, part });
-	const { track, looks } = keptFlight(Object.values(job).join('_'), () =>
+	const flight = keptFlight(Object.values(job).join('_'), () =>
 		(job.by === 'robot' ? flyByRobot : flyByHuman)(
 			card,
 			aircraft,
@@ -101,10 +102,12 @@ function fly(job: Job): string[] {
 			part === 'whole' ? 900 : 600
 		)
 	);
+	const { track, looks } = flight;
+	const account = 'account' in flight ? (flight.account as Account) : null;
 	const loaded = loadedAircraft(aircraft, card.loading);
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const told = CASES.map(({ kind }) => {
-		const truth = approachTruthOf(kind, evidence, meantBy(job.pilot));
+		const truth = approachTruthOf(kind, evidence, meantBy(job.pilot), account);
 		return `${truth === null ? 'neither' : truth ? 'did' : 'did not'} ${kind}`;
 	});
 	return [...findFaults(evidence).map(({ kind }) => kind), ...told];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { cardCatalog } from '../../data/index.js';
 import { cutPhases, Evidence, findFaults, gradeFlight, TECHNIQUES, type Weather } from '../src/index.js';
-import { flyByHuman } from './human/human-pilot.js';
+import { flyByHuman, newAccount } from './human/human-pilot.js';
 import { truthOf } from './human/truth.js';
 import { area, trainer, us } from './shipped.js';
 
@@ -98,7 +98,7 @@ describe('what he did, told by his own account', () => {
 	});
 
 	it('is neither where it was meant and came to nothing', () => {
-		const nothing = { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] };
+		const nothing = newAccount();
 		const { track, card } = fly('straight-level', 'steady', 1);
 		expect(truthOf('attention-taken', card, { track, account: nothing }, true)).toBeNull();
 		expect(truthOf('attention-taken', card, { track, account: nothing }, false)).toBe(false);

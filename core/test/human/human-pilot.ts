@@ -80,12 +80,23 @@ export interface Account {
 	deeds: Deed[];
 	/** The heading that was meant at each half second, whole degrees; null where a bank was. */
 	meantDeg: (number | null)[];
+	/** The same of the rate that the needle of a glidepath asked for, ft/min about what the path takes. */
+	meantFpm: (number | null)[];
 	/** When the hands were elsewhere, and when the power was forgotten, s of the flight. */
 	away: { from: number; to: number }[];
 	forgot: { from: number; to: number }[];
 	/** Legs of a hold by his own clock: what was asked for less what came, s. */
 	legsOff: number[];
 }
+/** Of one who has done nothing yet. */
+export const newAccount = (): Account => ({
+	deeds: [],
+	meantDeg: [],
+	meantFpm: [],
+	away: [],
+	forgot: [],
+	legsOff: []
+});
 /** How often what was meant is kept, s. */
 export const MEANT_SECONDS = 0.5;
 
@@ -123,7 +134,7 @@ export class HumanPilot implements Hands {
 	private stepping: { way: 'down' | 'up' | 'level'; intent: number } = { way: 'level', intent: -1 };
 	private pathFpm = 0;
 	/** The truth of this flight. */
-	readonly account: Account = { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] };
+	readonly account: Account = newAccount();
 	/** Seconds of the flight, of which an attitude set up by somebody else is a part. */
 	private flownSeconds = 0;
 	/** When the wings were last not level. */
@@ -767,11 +778,17 @@ export class HumanPilot implements Hands {
 		this.lastChange.pitch = this.seconds;
 	}
 
-	/** Keeps what heading was meant, at each half second. */
+	/** Keeps what heading and rate were meant, at each half second. */
 	private means(headingDeg: number | null): void {
-		const { meantDeg } = this.account;
+		const { meantDeg, meantFpm } = this.account;
+		const { vertical } = this.plans[this.intent]!;
 		const whole = headingDeg === null ? null : Math.round(headingDeg);
-		while (meantDeg.length * MEANT_SECONDS <= this.flownSeconds) meantDeg.push(whole);
+		const rate =
+			vertical.kind === 'glide' && !vertical.bySight ? Math.round(this.pathFpm - vertical.fpm) : null;
+		while (meantDeg.length * MEANT_SECONDS <= this.flownSeconds) {
+			meantDeg.push(whole);
+			meantFpm.push(rate);
+		}
 	}
 
 	/** What the wings are to do, by heading, by bank, or by the radios. */
@@ -1071,7 +1088,7 @@ export function flyByHuman(
 	return {
 		track: recorder.track(),
 		looks: (hands.pilot?.looks ?? []).filter(({ startMs }) => startMs < endMs),
-		account: hands.pilot?.account ?? { deeds: [], meantDeg: [], away: [], forgot: [], legsOff: [] },
+		account: hands.pilot?.account ?? newAccount(),
 		simulatedSeconds: flown.seconds,
 		completed: flown.progress.done
 	};

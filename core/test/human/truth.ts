@@ -1,23 +1,21 @@
-import {
-	cutPhases,
-	Evidence,
-	signedDeg,
-	type FaultKind,
-	type PilotId,
-	type TaskCard,
-	type Track
-} from '../../src/index.js';
-import { DECISION } from '../../src/aircraft/index.js';
-import { runningMean, runs } from '../../src/base/index.js';
-import { ApproachFlight } from '../../src/grading/approach/stretch.js';
-import { mayGoOn } from '../../src/procedures/index.js';
-import { flownHolds } from '../../src/grading/detectors/holds.js';
+import { cutPhases, signedDeg, type FaultKind, type PilotId, type TaskCard } from '../../src/index.js';
+import { runs } from '../../src/base/index.js';
 import { CourseTracking } from '../../src/grading/detectors/course-tracking.js';
 import { DETECTOR_DEFAULTS } from '../../src/grading/detector-settings.js';
-import { timingError } from '../../src/grading/paths/hold.js';
 import { roughness } from '../../src/grading/roughness.js';
 import { judgedPhases, neededCorrectionDeg } from '../../src/grading/paths/flown.js';
-import { MEANT_SECONDS, type Account, type Deed } from './human-pilot.js';
+import { MEANT_SECONDS, type Deed } from './human-pilot.js';
+import {
+	levelOffsOf,
+	slowest,
+	strayed,
+	sunkBeforeSlow,
+	timedErrors,
+	turnsOut,
+	turnsThrough,
+	unconfiguredSeconds,
+	type Accounted
+} from './outcomes.js';
 
 /**
  * Whether a fault was done in a flight, told by the pilot's own account and the aeroplane's true state, by edges that are
@@ -25,14 +23,12 @@ import { MEANT_SECONDS, type Account, type Deed } from './human-pilot.js';
  */
 export type Truth = boolean | null;
 
-export interface Accounted {
-	track: Track;
-	account: Account;
-}
-
 /** From one value on it was done, up to another it was not. */
-const edge = (value: number, doneFrom: number, notUpTo: number): Truth =>
+export const edge = (value: number, doneFrom: number, notUpTo: number): Truth =>
 	value >= doneFrom ? true : value <= notUpTo ? false : null;
+
+const meanOf = (values: readonly number[]): number =>
+	values.reduce((sum, one) => sum + Math.abs(one), 0) / Math.max(1, values.length);
 
 /** Done on so many occasions, or by chance on two of several: one of them is a slip. */
 function ofOccasions(all: readonly Truth[], onPurpose: boolean, least = 1): Truth {
@@ -77,11 +73,21 @@ const longest = ({ tracking }: Meant, holds: (i: number) => boolean): number =>
 		)
 	);
 
-/** How often the heading was meant to go over from one side of the course to the other, by so much each time. */
-function swings({ deg }: Meant, leastDeg: number): number {
+/** The longest that a course was off by such a share while what was meant toward it, degrees, was so. */
+const offWhile =
+	(leastShare: number, isSo: (towardDeg: number) => boolean) =>
+	(course: Meant): number =>
+		longest(course, (i) => {
+			const { share, along } = course.tracking;
+			const isOff = course.tracking.usable(i) && Math.abs(share[i]!) >= leastShare;
+			return isOff && isSo(-course.deg[i]! * Math.sign(along[i]!.rightNm));
+		});
+
+/** How often what was meant went over from one side to the other, by so much each time. */
+export function swings(meant: Iterable<number | null>, least: number): number {
 	let [side, count] = [0, 0];
-	for (const one of deg) {
-		if (!(Math.abs(one) >= leastDeg)) continue;
+	for (const one of meant) {
+		if (one === null || !(Math.abs(one) >= least)) continue;
 		if (side !== 0 && Math.sign(one) !== side) count++;
 		side = Math.sign(one);
 	}
@@ -128,160 +134,6 @@ function cutOnCourse({ tracking, deg }: Meant): number {
 	);
 }
 
-/** How far the aeroplane came down, ft, from where the power went back to where the speed of the descent was there. */
-function sunkBeforeSlow(card: TaskCard, { track }: Accounted): number {
-	const altitude = track.column('altitudeFt');
-	const speed = runningMean(track.column('calibratedAirspeedKt'), STILL_SECONDS * track.rateHz);
-	return Math.max(
-		0,
-		...cutPhases(card, track).map(({ phase, startSeconds }) => {
-			const slow = card.phases[phase]!.targets.airspeedKias;
-			const next = card.phases[phase + 1]?.targets.verticalSpeedFpm?.value ?? 0;
-			if (slow?.mode !== 'reach' || next >= 0) return 0;
-			const from = Math.round((startSeconds + 2) * track.rateHz);
-			let to = from;
-			while (to < track.length - 1 && speed[to]! > slow.value + 5) to++;
-			return altitude[from]! - altitude[to]!;
-		})
-	);
-}
-
-/**
- * What came of the level-offs of a flight: the most that it went through an altitude, ft, and the longest that it rested
- * before one, at less than a third of the rate that was asked for.
- */
-function levelOffsOf(card: TaskCard, { track }: Accounted): { throughFt: number; restedSeconds: number } {
-	const altitude = track.column('indicatedAltitudeFt');
-	const { rateHz } = track;
-	let [throughFt, restedSeconds] = [0, 0];
-	const times = cutPhases(card, track);
-	times.forEach(({ phase, startSeconds, endSeconds }, t) => {
-		const asked = card.phases[phase]!.targets.verticalSpeedFpm?.value;
-		const target = card.phases[phase + 1]?.targets.altitudeFt?.value;
-		if (!asked || target === undefined || card.phases[phase + 1]!.targets.verticalSpeedFpm) return;
-		const sign = Math.sign(asked);
-		const until = Math.min(track.length, (endSeconds ?? track.seconds) * rateHz);
-		const left = (i: number): number => sign * (target - altitude[i]!);
-		for (let i = until; i < Math.min(track.length, (times[t + 1]?.endSeconds ?? 0) * rateHz); i++)
-			throughFt = Math.max(throughFt, -left(i));
-		for (let from = (startSeconds + 25) * rateHz; from < until; from += rateHz) {
-			let to = from;
-			while (to < until && left(from) - left(to) < 15 + ((Math.abs(asked) / 3) * (to - from)) / rateHz / 60)
-				to += rateHz;
-			if (left(from) > 100) restedSeconds = Math.max(restedSeconds, (to - from) / rateHz);
-		}
-	});
-	return { throughFt, restedSeconds };
-}
-
-/** Neither done nor not. */
-const NEVER_SLOW_SECONDS = 20;
-
-/** For how long flap or gear were not as a card has them, though the speed of that phase was there or a minute had passed, s. */
-function unconfiguredSeconds(card: TaskCard, { track }: Accounted): number {
-	if (!track.has('gear')) return 0;
-	const [gear, flaps] = [track.column('gear'), track.column('flapsDeg')];
-	const speed = runningMean(track.column('calibratedAirspeedKt'), STILL_SECONDS * track.rateHz);
-	let longest = 0;
-	for (const { phase, startSeconds } of cutPhases(card, track)) {
-		const { configuration, targets } = card.phases[phase]!;
-		if (!configuration) continue;
-		const { flapsDeg, gearDown } = configuration;
-		const from = Math.round(startSeconds * track.rateHz);
-		const most = Math.min(track.length, from + 60 * track.rateHz);
-		let slow = from;
-		while (slow < most && targets.airspeedKias && speed[slow]! > targets.airspeedKias.value + 4) slow++;
-		let set = slow;
-		const isWrong = (i: number): boolean =>
-			(flapsDeg !== undefined && Math.abs(flaps[i]! - flapsDeg) > 3) ||
-			(gearDown !== undefined && Math.abs(gear[i]! - Number(gearDown)) > 0.5);
-		while (set < track.length && isWrong(set)) set++;
-		// Who never is slow enough for flap is right not to move it; for the gear he is.
-		const mayMove = slow < most || gearDown !== undefined;
-		longest = Math.max(
-			longest,
-			Math.min((set - slow) / track.rateHz, mayMove ? Infinity : NEVER_SLOW_SECONDS)
-		);
-	}
-	return longest;
-}
-
-/** How far off its heading each turn by bank had come out some seconds after it, degrees. */
-const turnsOut = (card: TaskCard, { track }: Accounted): number[] =>
-	cutPhases(card, track).flatMap(({ phase, endSeconds }) => {
-		const target = card.phases[phase + 1]?.targets.headingDeg?.value;
-		if (!card.phases[phase]!.targets.bankDeg || target === undefined || endSeconds === null) return [];
-		const at = Math.min(track.length - 1, Math.round((endSeconds + OUT_SECONDS) * track.rateHz));
-		return [Math.abs(signedDeg(track.column('headingDeg')[at]! - target))];
-	});
-const OUT_SECONDS = 8;
-
-/** How far each turn by bank went through the heading that ends it, degrees. */
-const turnsThrough = (card: TaskCard, { track }: Accounted): number[] =>
-	cutPhases(card, track).flatMap(({ phase, endSeconds }) => {
-		const side = Math.sign(card.phases[phase]!.targets.bankDeg?.value ?? 0);
-		const target = card.phases[phase + 1]?.targets.headingDeg?.value;
-		if (side === 0 || target === undefined || endSeconds === null) return [];
-		const from = Math.round(endSeconds * track.rateHz);
-		const heading = track.column('indicatedHeadingDeg').subarray(from, from + 20 * track.rateHz);
-		return [heading.reduce((most, deg) => Math.max(most, side * signedDeg(deg - target)), 0)];
-	});
-
-/** What the timed legs of the holds were too long or too short by, circuit after circuit, s. */
-const timedErrors = (card: TaskCard, { track }: Accounted): number[] =>
-	flownHolds(new Evidence(card, track, cutPhases(card, track))).flatMap(({ report }) =>
-		report.circuits.map((circuit) => timingError(report, circuit))
-	);
-const meanOf = (values: readonly number[]): number =>
-	values.reduce((sum, one) => sum + Math.abs(one), 0) / Math.max(1, values.length);
-
-/** Means over so long to either side are what the aeroplane does without its gusts, s. */
-const STILL_SECONDS = 4;
-
-/** How far height or heading went while the hands were elsewhere or just after, in shares of what counts as out. */
-function strayed(card: TaskCard, { track, account }: Accounted): number {
-	const altitude = track.column('altitudeFt');
-	const heading = track.column('headingDeg');
-	const at = (seconds: number) => Math.min(track.length - 1, Math.max(0, Math.round(seconds * track.rateHz)));
-	const phases = cutPhases(card, track);
-	return Math.max(
-		0,
-		...account.away.map(({ from, to }) => {
-			const [a, b] = [at(from), at(to + 8)];
-			const phase = card.phases[phases.findLast(({ startSeconds }) => startSeconds <= from)?.phase ?? 0]!;
-			let out = 0;
-			for (let i = a; i <= b; i++) {
-				if (phase.targets.altitudeFt?.mode === 'hold')
-					out = Math.max(out, Math.abs(altitude[i]! - altitude[a]!) / DETECTOR_DEFAULTS.attentionFt);
-				if (phase.targets.headingDeg)
-					out = Math.max(
-						out,
-						Math.abs(signedDeg(heading[i]! - heading[a]!)) / DETECTOR_DEFAULTS.attentionDeg
-					);
-			}
-			return out;
-		})
-	);
-}
-
-/** The most that the speed of twelve seconds fell below what was to be kept, after a level-off or in a turn, kt; and forgotten power. */
-function slowest(card: TaskCard, { track, account }: Accounted, forgotten: boolean): number {
-	const speed = runningMean(track.column('calibratedAirspeedKt'), 6 * track.rateHz);
-	const phases = cutPhases(card, track);
-	let lost = 0;
-	phases.forEach(({ phase, startSeconds, endSeconds }) => {
-		const { airspeedKias, altitudeFt } = card.phases[phase]!.targets;
-		if (airspeedKias?.mode !== 'hold' || altitudeFt?.mode !== 'hold') return;
-		const [from, to] = [startSeconds + 6, (endSeconds ?? track.seconds) - 6];
-		for (let i = Math.round(from * track.rateHz); i < Math.min(track.length, to * track.rateHz); i++) {
-			const at = track.timeOf(i);
-			if (forgotten && !account.forgot.some((one) => at >= one.from && at <= one.to + 20)) continue;
-			lost = Math.max(lost, airspeedKias.value - speed[i]!);
-		}
-	});
-	return lost;
-}
-
 /**
  * Who corrects by too much from one side to the other, again and again, chases the needle as well: where he did both, by his
  * own account, the one word or the other is right.
@@ -326,32 +178,22 @@ export function truthOf(
 			if (!onPurpose) return false;
 			return done(occasions('compass', 14, 10), edge(Math.max(0, ...turnsOut(card, flight)), 12, 7));
 		case 'chases-needle':
-			return courses(4, 1, (course) => swings(course, 10));
+			return courses(4, 1, ({ deg }) => swings(deg, 10));
 		case 'turn-held-until-centred':
 			return courses(20, 14, cutOnCourse);
 		case 'corrects-too-much':
 			return courses(26, 18, largestForLittle);
 		case 'corrects-too-little':
-			return courses(85, 60, (course) =>
-				longest(course, (i) => {
-					const { share, along } = course.tracking;
-					return (
-						course.tracking.usable(i) &&
-						Math.abs(share[i]!) >= DETECTOR_DEFAULTS.littleShare &&
-						-course.deg[i]! * Math.sign(along[i]!.rightNm) < DETECTOR_DEFAULTS.littleDeg
-					);
-				})
+			return courses(
+				85,
+				60,
+				offWhile(DETECTOR_DEFAULTS.littleShare, (deg) => deg < DETECTOR_DEFAULTS.littleDeg)
 			);
 		case 'reverse-sensing':
-			return courses(14, 8, (course) =>
-				longest(course, (i) => {
-					const { share, along } = course.tracking;
-					return (
-						course.tracking.usable(i) &&
-						Math.abs(share[i]!) >= DETECTOR_DEFAULTS.reverseShare &&
-						course.deg[i]! * Math.sign(along[i]!.rightNm) >= DETECTOR_DEFAULTS.reverseDeg
-					);
-				})
+			return courses(
+				14,
+				8,
+				offWhile(DETECTOR_DEFAULTS.reverseShare, (deg) => deg <= -DETECTOR_DEFAULTS.reverseDeg)
 			);
 		case 'hold-timing': {
 			// By his clock and by the true one: he sees the fix go by some seconds after it has.
@@ -375,87 +217,3 @@ export function truthOf(
 
 /** What the pilot was told to do, where nothing better is known. */
 export const meantBy = (pilot: PilotId): boolean => pilot !== 'steady';
-
-const gone = (flight: ApproachFlight): boolean => flight.said >= 0 && !goesOn(flight);
-const goesOn = (flight: ApproachFlight): boolean =>
-	flight.said >= 0 && flight.column('decision')[flight.said] === DECISION.continue;
-
-/** How far from settled the flight was 500 ft above the threshold, 1 being the edge of what is; 0 where it never came there. */
-function unsettled(flight: ApproachFlight): number {
-	const { approach, card, final, altitude } = flight;
-	if (!final) return 0;
-	const passed = altitude.findIndex((ft, i) => i >= final.from && ft < approach.threshold.elevationFt + 500);
-	if (passed < 0 || (gone(flight) && flight.said < flight.after(passed, 5))) return 0;
-	const target = card.phases.find(({ segment, after }) => segment === 'final' && !after)!;
-	const wanted = target.targets.airspeedKias?.value;
-	const over =
-		wanted === undefined ? 0 : flight.meanAbout('calibratedAirspeedKt', passed, STILL_SECONDS) - wanted;
-	const sink = -flight.meanAbout('verticalSpeedFpm', passed, STILL_SECONDS);
-	const { path } = target;
-	const { right, above } = path?.kind === 'course' ? flight.shares(path, passed) : { right: 0, above: 0 };
-	return Math.max(
-		over / 10,
-		-over / 5,
-		sink / 1000,
-		Math.abs(right),
-		Number.isNaN(above) ? 0 : Math.abs(above)
-	);
-}
-
-/** Seconds of the longest stretch of some phases in which something was so. */
-const stretchOf = (
-	flight: ApproachFlight,
-	phases: (phase: ApproachFlight['flown'][number]) => boolean,
-	holds: (i: number, phase: ApproachFlight['flown'][number]) => boolean
-): number =>
-	Math.max(
-		0,
-		...flight.flown
-			.filter(phases)
-			.flatMap((one) =>
-				runs(one.from, one.to, 1, (i) => holds(i, one)).map(({ from, to }) => (to - from) / flight.rateHz)
-			)
-	);
-
-/** The same of an approach. */
-export function approachTruthOf(kind: FaultKind, evidence: Evidence, onPurpose: boolean): Truth {
-	const flight = ApproachFlight.of(evidence)!;
-	const { minimum } = flight.approach;
-	const shown = (truth: Truth): Truth => (onPurpose && truth === false ? null : truth);
-	switch (kind) {
-		case 'unstable-approach':
-			return shown(edge(unsettled(flight), 1.15, 0.85));
-		case 'below-path-in-sight': {
-			const inSight = ({ phase }: ApproachFlight['flown'][number]) =>
-				phase.after === 'continue' && phase.segment === 'final' && phase.path?.kind === 'course';
-			const below = (share: number) =>
-				stretchOf(flight, inSight, (i, { phase }) => {
-					return phase.path?.kind === 'course' && flight.shares(phase.path, i).above < -share;
-				});
-			return below(0.7) >= 4 ? true : below(0.5) >= 2 ? null : shown(false);
-		}
-		case 'step-down-broken': {
-			const stepped = ({ phase }: ApproachFlight['flown'][number]) =>
-				phase.floorFt !== undefined &&
-				!phase.after &&
-				phase.segment === 'final' &&
-				phase.floorFt !== minimum.altitudeFt;
-			const below = (ft: number) =>
-				stretchOf(flight, stepped, (i, { phase }) => flight.altitude[i]! < phase.floorFt! - ft);
-			return below(40) >= 12 ? true : below(15) >= 4 ? null : shown(false);
-		}
-		case 'continued-unseen': {
-			const on = ({ phase }: ApproachFlight['flown'][number]) => phase.segment !== 'missed';
-			const seconds = stretchOf(flight, on, (i) => {
-				return (
-					flight.altitude[i]! < minimum.altitudeFt - DETECTOR_DEFAULTS.sinksThroughFt - 15 &&
-					flight.beforeNm(i) >= 0 &&
-					mayGoOn(flight.sight(i)) === 'no'
-				);
-			});
-			return seconds >= 3 ? true : onPurpose || seconds >= 1 ? null : false;
-		}
-		default:
-			return onPurpose;
-	}
-}
