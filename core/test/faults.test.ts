@@ -117,6 +117,37 @@ describe('descent before slowing', () => {
 		};
 		expect(kindsOf(flown(gust))).toEqual([]);
 	});
+
+	it('is in rough air what is not regained: a downdraught gives back what it took', () => {
+		const rough = { ...descentCard, weather: { ...descentCard.weather, turbulence: 'moderate' as const } };
+		const sunkThen = (fpm: number): FaultKind[] => {
+			const track = flown({
+				verticalSpeedFpm: [
+					[0, 0],
+					[62, 0],
+					[63, -600],
+					[73, -600],
+					[75, fpm],
+					[83, fpm],
+					[86, -500],
+					[198, -500],
+					[206, 0],
+					[290, 0]
+				],
+				indicatedAirspeedKt: [
+					[0, 105],
+					[68, 105],
+					[75, 90],
+					[290, 90]
+				]
+			});
+			return findFaults(new Evidence(rough, track, cutPhases(rough, track)), ['attitude']).map(
+				({ kind }) => kind
+			);
+		};
+		expect(sunkThen(-300)).toContain('descent-before-slowing');
+		expect(sunkThen(700)).not.toContain('descent-before-slowing');
+	});
 });
 
 describe('level-offs', () => {

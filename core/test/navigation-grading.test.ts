@@ -464,6 +464,11 @@ describe('a hold', () => {
 		// Mended in the last circuit it is no fault.
 		const mended = flown(path, AIR, [perfect(path), longer(25), longer(25), longer(0)]).track();
 		expect(kinds(path, AIR, mended)).not.toContain('hold-timing');
+		// Nibbled at each time, and still far off each time, it is one.
+		const nibbled = (...by: number[]) =>
+			kinds(path, AIR, flown(path, AIR, [perfect(path), ...by.map(longer)]).track());
+		expect(nibbled(50, 36, 25)).toContain('hold-timing');
+		expect(nibbled(50, 36, 12)).not.toContain('hold-timing');
 	});
 
 	it('allows between the published outbound time and what the wind makes of it', () => {
