@@ -1,11 +1,8 @@
 // Runs every check and ends with one line: N passed, N failed. With --fast only what a day's work needs often: no
 // robot that flies whole cards, no database, no browser.
 import { spawn, spawnSync } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
-import knex from 'knex';
 import { root } from './bundle.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
@@ -16,10 +13,14 @@ const begun = Date.now();
 let passed = 0;
 let failed = 0;
 
-function run(title, command, args) {
+function run(title, command, args, env = {}) {
 	const started = Date.now();
 	console.log(`\n== ${title}`);
-	const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit' });
+	const { status } = spawnSync(command, args, {
+		cwd: root,
+		stdio: 'inherit',
+		env: { ...process.env, ...env }
+	});
 	console.log(
 		`== ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`
 	);
@@ -109,68 +110,26 @@ if (beside) {
 }
 count(run(title, bin('vitest'), words), tests, vitestCounts);
 
-/**
- * The tests of one project in a browser, against an application and a database of its own. Runs beside the other one: a core
- * each, and what one writes the other never sees.
- */
-async function inChromium([project, database]) {
-	const began = Date.now();
-	const report = `test-results/${project}.json`;
-	let application;
-	try {
-		application = await startApplication(database);
-		const child = spawn(
-			bin('playwright'),
-			['test', '--project', project, '--output', `test-results/${project}`, ...process.argv.slice(2)],
-			{
-				cwd: root,
-				stdio: ['ignore', 'pipe', 'pipe'],
-				env: {
-					...process.env,
-					HANZA_URL: `http://127.0.0.1:${application.port}`,
-					DATABASE_URL: database,
-					PLAYWRIGHT_JSON_OUTPUT_NAME: report
-				}
-			}
-		);
-		for (const stream of [child.stdout, child.stderr])
-			createInterface({ input: stream }).on('line', (line) => console.log(`${project}: ${line}`));
-		const [code] = await once(child, 'exit');
-		console.log(
-			`== ${project}: ${code === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - began) / 1000).toFixed(0)} s`
-		);
-		count(code === 0, join(root, report), playwrightCounts);
-	} catch (error) {
-		console.error(`${project}: ${error.message}`);
-		failed++;
-	} finally {
-		await application?.stop();
-	}
-}
-
-/** Another database like this one, on the same server. */
-async function copyOf(url, name) {
-	const admin = knex({ client: 'pg', connection: url.replace(/\/postgres$/, '/template1') });
-	await admin.raw('create database ?? template postgres', [name]);
-	await admin.destroy();
-	return url.replace(/\/postgres$/, `/${name}`);
-}
-
 let postgres;
+let application;
 try {
 	await buildIfStale();
 	check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
-	console.log('\n== end-to-end tests');
 	postgres = await freshDemo('test-e2e');
-	const databases = [
-		['flown', await copyOf(postgres.url, 'flown')],
-		['pages', postgres.url]
-	];
-	await Promise.all(databases.map(inChromium));
+	application = await startApplication(postgres.url);
+	count(
+		run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
+			HANZA_URL: `http://127.0.0.1:${application.port}`,
+			DATABASE_URL: postgres.url
+		}),
+		join(results, 'e2e.json'),
+		playwrightCounts
+	);
 } catch (error) {
 	console.error(error.message);
 	failed++;
 } finally {
+	await application?.stop();
 	await postgres?.stop();
 }
 
