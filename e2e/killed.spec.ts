@@ -92,21 +92,24 @@ test('of several processes on one port one that dies is begun again, and the por
 			answers[answer] = (answers[answer] ?? 0) + 1;
 		}
 	});
+	const answered = (): number => answers['200'] ?? 0;
 	for (let i = 0; i < DEATHS; i++) {
 		const [dies, lives] = begunBy(first.pid!) as [number, number];
+		const before = answered();
 		await new Promise((done) => setTimeout(done, 150 + i * 37));
 		process.kill(dies, 'SIGKILL');
 		await expect
 			.poll(() => begunBy(first.pid!).filter((pid) => pid !== dies).length, { timeout: 60_000 })
 			.toBe(ASKED_OF);
 		expect(begunBy(first.pid!)).toContain(lives);
+		// Every asker is answered again, however long the machine takes.
+		await expect.poll(answered, { timeout: 60_000 }).toBeGreaterThan(before + ASKERS);
 	}
 	asking = false;
 	await Promise.all(askers);
 	console.log(`asked while ${DEATHS} processes died: ${JSON.stringify(answers)}`);
 	// Only what the dying one was just answering is cut.
 	expect(Object.keys(answers).filter((answer) => answer !== 'cut')).toEqual(['200']);
-	expect(answers['200']).toBeGreaterThan(DEATHS * ASKERS);
 	expect(answers.cut ?? 0).toBeLessThanOrEqual(DEATHS * ASKERS);
 	await expect.poll(() => statusOf('/readyz'), { timeout: 60_000 }).toBe(200);
 	const ended = new Promise<number | null>((done) => first.once('exit', done));

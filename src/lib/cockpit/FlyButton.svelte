@@ -18,9 +18,10 @@
 	async function fly(): Promise<void> {
 		busy = true;
 		const id = await beginAttempt(assignmentId, assist);
-		busy = false;
 		failed = id === null;
+		// Until the cockpit is there: a second press would begin a second flight.
 		if (id) await goto(`/fly/${id}`);
+		busy = false;
 	}
 </script>
 
