@@ -176,9 +176,10 @@ Written by \`npm run approach-detectors -- ${FLIGHTS} ${FIRST_SEED}\`. Each faul
 human-like pilot of docs/detectors.md: in each air ${FLIGHTS} with the fault on purpose and ${FLIGHTS} without it, over several approaches
 in up to 20 kt from anywhere. A flight counts as found when the fault is named at least once in it.
 What is a matter of where the aeroplane was (broke the step-down, below the path in sight, not stabilised, on below the
-minimum) is told by where it was, its gusts taken out, on purpose or by chance, by edges of its own to either side of which
-nobody would argue; "neither" are the flights between those edges, and those that meant the fault and never came to it. All
-else is told by what the pilot was told to do. "Wrongly" are flights in which it was named and not done.
+minimum) is told by where it was, its gusts taken out, on purpose or by chance; a chased glidepath by the rates that the
+human-like pilot meant. Each by edges of its own to either side of which nobody would argue (\`core/test/human/approach-truth.ts\`);
+"neither" are the flights between those edges, and those that meant the fault and never came to it. All else is told by what the
+pilot was told to do. "Wrongly" are flights in which it was named and not done.
 Wanted are 0.95 and 0.95.
 
 ## By the human-like pilot

@@ -78,11 +78,16 @@ export function approachTruthOf(
 			const stepped = ({ phase }: ApproachFlight['flown'][number]) =>
 				phase.floorFt !== undefined &&
 				!phase.after &&
-				phase.segment === 'final' &&
+				phase.segment !== 'minimum' &&
 				phase.floorFt !== minimum.altitudeFt;
+			// Before the final an altitude is flown by the altimeter alone, and more of it is nobody's fault.
 			const below = (ft: number) =>
-				stretchOf(flight, stepped, (i, { phase }) => flight.altitude[i]! < phase.floorFt! - ft);
-			return below(40) >= 12 ? true : below(15) >= 4 ? null : shown(false);
+				stretchOf(flight, stepped, (i, { phase }) => {
+					const slack = phase.segment === 'final' ? 0 : DETECTOR_DEFAULTS.earlyFloorBelowFt - 20;
+					return flight.altitude[i]! < phase.floorFt! - slack - ft;
+				});
+			// Who did not mean it and was down for less than half a minute was taken there by the air: neither.
+			return below(40) >= (onPurpose ? 12 : 30) ? true : below(15) >= 4 ? null : shown(false);
 		}
 		case 'continued-unseen': {
 			const on = ({ phase }: ApproachFlight['flown'][number]) => phase.segment !== 'missed';

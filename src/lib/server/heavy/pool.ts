@@ -30,14 +30,25 @@ function threads(): Piscina | null {
 /** Starts the first thread before anybody waits for it. */
 export const warmUp = (): void => void threads();
 
-/** Does one piece of heavy work, in a thread where there is one. */
+/**
+ * Chunks of a flight that go over to the thread and are not copied: a long flight's would keep everybody waiting. Those that
+ * share their memory with others stay.
+ */
+function handedOver(given: object): ArrayBuffer[] {
+	const { chunks } = ('flown' in given ? given.flown : given) as { chunks?: Uint8Array[] };
+	return (chunks ?? []).flatMap(({ buffer, byteLength }) =>
+		buffer instanceof ArrayBuffer && buffer.byteLength === byteLength ? [buffer] : []
+	);
+}
+
+/** Does one piece of heavy work, in a thread where there is one. Chunks that are given are the thread's from then on. */
 export async function heavy<K extends Name>(
 	name: K,
 	given: Parameters<Work[K]>[0]
 ): Promise<ReturnType<Work[K]>> {
 	const at = threads();
 	if (!at) return (work[name] as (given: unknown) => ReturnType<Work[K]>)(given);
-	const answer = (await at.run({ name, given })) as Answer;
+	const answer = (await at.run({ name, given }, { transferList: handedOver(given) })) as Answer;
 	if ('refused' in answer) throw new InputError(answer.refused.place, answer.refused.wanted);
 	return answer.done as ReturnType<Work[K]>;
 }
