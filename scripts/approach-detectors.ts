@@ -20,7 +20,7 @@ import { aircraftCatalog, areaCatalog, procedureCatalog } from '$data';
 import { flyByHuman, type Account } from '../core/test/human/human-pilot.js';
 import { approachTruthOf } from '../core/test/human/approach-truth.js';
 import { meantBy } from '../core/test/human/truth.js';
-import { answer, found, keptFlight } from './flight-pool.js';
+import { answer, found, keptFlight, tally, told } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 24);
 const FIRST_SEED = Number(process.argv[3] ?? 1);
@@ -106,11 +106,10 @@ function fly(job: Job): string[] {
 	const account = 'account' in flight ? (flight.account as Account) : null;
 	const loaded = loadedAircraft(aircraft, card.loading);
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
-	const told = CASES.map(({ kind }) => {
-		const truth = approachTruthOf(kind, evidence, meantBy(job.pilot), account);
-		return `${truth === null ? 'neither' : truth ? 'did' : 'did not'} ${kind}`;
-	});
-	return [...findFaults(evidence).map(({ kind }) => kind), ...told];
+	return [
+		...findFaults(evidence).map(({ kind }) => kind),
+		...CASES.map(({ kind }) => told(kind, approachTruthOf(kind, evidence, meantBy(job.pilot), account)))
+	];
 }
 
 async function measure(): Promise<void> {
@@ -139,25 +138,13 @@ async function measure(): Promise<void> {
 	const lines = PILOTS.map((by) =>
 		cases.map((one) => {
 			const cells = AIRS.map((air) => {
-				let [hit, wrong, did, neither] = [0, 0, 0, 0];
-				const which: string[] = [];
-				for (const pilot of [one.pilot, 'steady'] as const)
-					for (const seed of seeds) {
-						const told = kinds(jobOf(one, pilot, by, air, seed));
-						const named = told.has(one.kind);
-						if (told.has(`neither ${one.kind}`)) {
-							neither++;
-							continue;
-						}
-						const done = told.has(`did ${one.kind}`);
-						if (done) did++;
-						if (named && done) hit++;
-						if (named && !done) wrong++;
-						if (named !== done) which.push(`${pilot} ${seed} ${named ? 'wrongly' : 'missed'}`);
-					}
+				const { precision, recall, wrong, neither, which } = tally(
+					one.kind,
+					[one.pilot, 'steady' as const].flatMap((pilot) =>
+						seeds.map((seed) => [`${pilot} ${seed}`, kinds(jobOf(one, pilot, by, air, seed))] as const)
+					)
+				);
 				if (process.env.WHICH && which.length > 0) console.log(by, air, one.kind, which.join(', '));
-				const precision = hit + wrong > 0 ? hit / (hit + wrong) : 0;
-				const recall = did > 0 ? hit / did : 0;
 				return `${precision.toFixed(2)} | ${recall.toFixed(2)} | ${wrong} | ${neither}`;
 			});
 			console.log(by.padEnd(6), one.kind.padEnd(26), cells.join('   '));

@@ -21,7 +21,7 @@ import {
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
 import { EITHER, meantBy, truthOf } from '../core/test/human/truth.js';
-import { answer, found, keptFlight } from './flight-pool.js';
+import { answer, found, keptFlight, tally, told } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
 const only = process.argv[3];
@@ -117,12 +117,8 @@ function fly(job: Job): string[] {
 	const evidence = new Evidence(card, track, cutPhases(card, track), loaded, {}, looks);
 	const scan = reportScan(looks, card.school ?? 'hub-and-spoke', track, card, standard);
 	const named = [...findFaults(evidence), ...scan.faults].map(({ kind }) => kind as string);
-	const told = GALLERY.map(({ kind }) => {
-		const known = truthOf(kind, card, flight, meantBy(job.pilot));
-		const truth = known === undefined ? meantBy(job.pilot) : known;
-		return `${truth === null ? 'neither' : truth ? 'did' : 'did not'} ${kind}`;
-	});
-	return [...named, ...told];
+	const onPurpose = meantBy(job.pilot);
+	return [...named, ...GALLERY.map(({ kind }) => told(kind, truthOf(kind, card, flight, onPurpose)))];
 }
 
 async function measure(): Promise<void> {
@@ -152,34 +148,20 @@ async function measure(): Promise<void> {
 	const rows = asked.map((entry) => {
 		const { cards = entry.cards } = CASES[entry.kind] ?? {};
 		const figures = AIRS.map((air) => {
-			let [hit, wrong, did, neither] = [0, 0, 0, 0];
-			const which: string[] = [];
-			for (const pilot of [entry.pilot, 'steady'] as const)
-				for (const seed of seeds) {
-					const told = kinds(jobOf(entry, pilot, seed, air));
-					const other = EITHER[entry.kind];
-					const named =
-						told.has(entry.kind) ||
-						(told.has(`did ${other}`) && told.has(`did ${entry.kind}`) && told.has(other!));
-					if (told.has(`neither ${entry.kind}`)) {
-						neither++;
-						continue;
-					}
-					const done = told.has(`did ${entry.kind}`);
-					if (done) did++;
-					if (named && done) hit++;
-					if (named && !done) wrong++;
-					if (named !== done) which.push(`${pilot} ${seed} ${named ? 'wrongly' : 'missed'}`);
-				}
-			if (process.env.WHICH && which.length > 0) console.log(air, entry.kind, which.join(', '));
-			return {
-				hit,
-				wrong,
-				did,
-				neither,
-				precision: hit + wrong > 0 ? hit / (hit + wrong) : 0,
-				recall: did > 0 ? hit / did : 0
-			};
+			const other = EITHER[entry.kind];
+			const counts = tally(
+				entry.kind,
+				[entry.pilot, 'steady' as const].flatMap((pilot) =>
+					seeds.map((seed) => [`${pilot} ${seed}`, kinds(jobOf(entry, pilot, seed, air))] as const)
+				),
+				(found) =>
+					found.has(entry.kind) ||
+					(other !== undefined &&
+						found.has(other) &&
+						[entry.kind, other].every((kind) => found.has(told(kind, true))))
+			);
+			if (process.env.WHICH && counts.which.length > 0) console.log(air, entry.kind, counts.which.join(', '));
+			return counts;
 		});
 		console.log(
 			entry.kind.padEnd(26),
@@ -231,7 +213,7 @@ trim) are told by what he was told to do.
 Chasing the vertical speed is told by the looks where they were recorded (the veiled panel): an eye that was elsewhere has
 chased nothing. Without them only a nose that follows the needle as closely as the gallery's robot is named; a person's
 chase is then told from a nose that wanders by itself in few flights, and is left unnamed.
-Thresholds: \`core/src/grading/detector-settings.ts\` and \`core/src/training/scan/looks.ts\`; every one is a setting.
+Thresholds: settings in \`core/src/grading/detector-settings.ts\` and \`core/src/training/scan/looks.ts\`, and constants beside each detector.
 
 | fault | cards | calm: precision | recall | wrongly | neither | light: precision | recall | wrongly | neither | moderate: precision | recall | wrongly | neither |
 | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |

@@ -48,6 +48,46 @@ export async function found<Job>(jobs: readonly Job[], script: URL): Promise<(jo
 	return (job) => kinds.get(JSON.stringify(job))!;
 }
 
+/** How often a fault was found in flights of which it is told whether it was done. */
+export interface Tally {
+	hit: number;
+	wrong: number;
+	did: number;
+	/** Flights that count for nothing: neither done nor not. */
+	neither: number;
+	precision: number;
+	recall: number;
+	/** Flights in which it was missed or named wrongly. */
+	which: string[];
+}
+
+/** What is told of a fault beside the names of those that were found. */
+export const told = (kind: string, truth: boolean | null): string =>
+	`${truth === null ? 'neither' : truth ? 'did' : 'did not'} ${kind}`;
+
+/** Counts what was found against what was done. @param flights by a name each. @param isNamed where another name will do, too. */
+export function tally(
+	kind: string,
+	flights: readonly (readonly [string, ReadonlySet<string>])[],
+	isNamed = (found: ReadonlySet<string>): boolean => found.has(kind)
+): Tally {
+	let [hit, wrong, did, neither] = [0, 0, 0, 0];
+	const which: string[] = [];
+	for (const [name, found] of flights) {
+		if (found.has(told(kind, null))) {
+			neither++;
+			continue;
+		}
+		const [named, done] = [isNamed(found), found.has(told(kind, true))];
+		if (done) did++;
+		if (named && done) hit++;
+		if (named && !done) wrong++;
+		if (named !== done) which.push(`${name} ${named ? 'wrongly' : 'missed'}`);
+	}
+	const precision = hit + wrong > 0 ? hit / (hit + wrong) : 0;
+	return { hit, wrong, did, neither, precision, recall: did > 0 ? hit / did : 0, which };
+}
+
 /** The worker's part. */
 export function answer<Job>(work: (job: Job) => string[]): void {
 	parentPort!.on('message', (job: Job) => parentPort!.postMessage(work(job)));

@@ -466,9 +466,12 @@ describe('a hold', () => {
 		expect(kinds(path, AIR, mended)).not.toContain('hold-timing');
 		// Nibbled at each time, and still far off each time, it is one.
 		const nibbled = (...by: number[]) =>
-			kinds(path, AIR, flown(path, AIR, [perfect(path), ...by.map(longer)]).track());
-		expect(nibbled(50, 36, 25)).toContain('hold-timing');
-		expect(nibbled(50, 36, 12)).not.toContain('hold-timing');
+			judged(path, AIR, flown(path, AIR, [perfect(path), ...by.map(longer)]).track()).faults.find(
+				({ kind }) => kind === 'hold-timing'
+			)?.text;
+		expect(nibbled(50, 36, 25)).toContain('was adjusted by too little');
+		expect(nibbled(50, 36, 12)).toBeUndefined();
+		expect(nibbled(25, 25, 25)).toContain('was not adjusted');
 	});
 
 	it('allows between the published outbound time and what the wind makes of it', () => {

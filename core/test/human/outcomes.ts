@@ -55,11 +55,12 @@ export function levelOffsOf(
 		const target = card.phases[phase + 1]?.targets.altitudeFt?.value;
 		if (!asked || target === undefined || card.phases[phase + 1]!.targets.verticalSpeedFpm) return;
 		const sign = Math.sign(asked);
-		const until = Math.min(track.length, (endSeconds ?? track.seconds) * rateHz);
+		const sample = (seconds: number): number => Math.min(track.length - 1, Math.round(seconds * rateHz));
+		const until = sample(endSeconds ?? track.seconds);
 		const left = (i: number): number => sign * (target - altitude[i]!);
-		for (let i = until; i < Math.min(track.length, (times[t + 1]?.endSeconds ?? 0) * rateHz); i++)
+		for (let i = until; i < sample(times[t + 1]?.endSeconds ?? track.seconds); i++)
 			throughFt = Math.max(throughFt, -left(i));
-		for (let from = (startSeconds + 25) * rateHz; from < until; from += rateHz) {
+		for (let from = sample(startSeconds + 25); from < until; from += rateHz) {
 			let to = from;
 			while (to < until && left(from) - left(to) < 15 + ((Math.abs(asked) / 3) * (to - from)) / rateHz / 60)
 				to += rateHz;

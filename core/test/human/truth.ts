@@ -140,13 +140,8 @@ function cutOnCourse({ tracking, deg }: Meant): number {
  */
 export const EITHER: Partial<Record<string, FaultKind>> = { 'corrects-too-much': 'chases-needle' };
 
-/** The truth of a fault in a flight by the human-like pilot; undefined where only what he was told to do is known. */
-export function truthOf(
-	kind: string,
-	card: TaskCard,
-	flight: Accounted,
-	onPurpose: boolean
-): Truth | undefined {
+/** The truth of a fault in a flight by the human-like pilot: what he was told to do, where nothing better is known. */
+export function truthOf(kind: string, card: TaskCard, flight: Accounted, onPurpose: boolean): Truth {
 	const occasions = (deed: Deed['kind'], doneFrom: number, notUpTo: number, sign = 1) =>
 		ofOccasions(
 			deedsOf(flight, deed).map((by) => edge(sign * by, sign * doneFrom, sign * notUpTo)),
@@ -198,8 +193,8 @@ export function truthOf(
 		case 'hold-timing': {
 			// By his clock and by the true one: he sees the fix go by some seconds after it has.
 			const own = edge(meanOf(flight.account.legsOff.slice(1)), 16, 12);
-			const true_ = edge(meanOf(timedErrors(card, flight).slice(1)), 16, 12);
-			return onPurpose && own !== true_ ? null : byAir(true_);
+			const real = edge(meanOf(timedErrors(card, flight).slice(1)), 16, 12);
+			return onPurpose && own !== real ? null : byAir(real);
 		}
 		case 'configuration-wrong':
 			return byAir(edge(unconfiguredSeconds(card, flight), 30, 15));
@@ -211,9 +206,9 @@ export function truthOf(
 			// Who gave power and was slow all the same had the air against him.
 			return slowest(card, flight, false) >= 6 ? null : false;
 		default:
-			return undefined;
+			return onPurpose;
 	}
 }
 
-/** What the pilot was told to do, where nothing better is known. */
+/** What the pilot was told to do. */
 export const meantBy = (pilot: PilotId): boolean => pilot !== 'steady';

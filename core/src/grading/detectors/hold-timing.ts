@@ -29,6 +29,9 @@ function heeded(circuits: readonly { outboundSeconds: number }[], errors: readon
 	};
 }
 
+const isHabit = (errors: readonly number[]): boolean =>
+	errors.length > 1 && errors.every((one) => Math.abs(one) > HABIT_SECONDS);
+
 /** Legs of a hold that stay too long or too short, circuit after circuit. */
 export function holdTiming(evidence: Evidence): Fault[] {
 	const found: Fault[] = [];
@@ -39,10 +42,8 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		const [first, ...later] = errors;
 		const side = Math.sign(later[0] ?? 0);
 		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
-		const isHabit = (all: readonly number[]) =>
-			all.length > 1 && all.every((one) => Math.abs(one) > HABIT_SECONDS);
-		const { adjusts, never } = heeded(circuits, errors);
 		if (first === undefined || later.length === 0) continue;
+		const { adjusts, never } = heeded(circuits, errors);
 		const stays = later.every((error) => error * side > 0) && mean > evidence.settings.timingSeconds;
 		const isOff = first * side > evidence.settings.timingFirstSeconds || isHabit(later);
 		if (never || (stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors))))) {
@@ -52,7 +53,7 @@ export function holdTiming(evidence: Evidence): Fault[] {
 					'hold-timing',
 					circuits[1]!.startSeconds,
 					circuits.at(-1)!.endSeconds,
-					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was not adjusted.`,
+					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was ${adjusts ? 'adjusted by too little' : 'not adjusted'}.`,
 					'Start the clock abeam. What the inbound leg had too much or too little goes into the next outbound one.'
 				)
 			);

@@ -158,6 +158,8 @@ function restedAt(
 
 /** Least change of the throttle that belongs to a level-off out of a descent. */
 const LEVEL_POWER_CHANGE = 0.12;
+/** It is there when this share of it has come in: the first of it may be a correction on the way. */
+const POWER_THERE = 0.6;
 
 /** Where most of the power of level flight had come in after a descent; null where none did. */
 function powerAddedAt(track: Track, start: number, end: number, limit: number): number | null {
@@ -172,7 +174,7 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 	const after = mean(end + 10 * rateHz, Math.min(limit, end + 25 * rateHz));
 	if (after - before < LEVEL_POWER_CHANGE) return null;
 	let there = Math.max(start, end - 3 * rateHz);
-	while (there < limit - 1 && throttle[there]! < before + 0.6 * (after - before)) there++;
+	while (there < limit - 1 && throttle[there]! < before + POWER_THERE * (after - before)) there++;
 	return there;
 }
 
