@@ -1,14 +1,7 @@
+import { givenTo, type KnownEntry } from './conditions.js';
 import { dayNumber, dayOf } from './days.js';
 import { derivedOf, isAircraft, type Device, type RatingEntry } from './entry.js';
-import {
-	firstOfMonth,
-	givenTo,
-	sumsOf,
-	valueOf,
-	type KnownEntry,
-	type Node,
-	type RatingState
-} from './evaluate.js';
+import { firstOfMonth, sumsOf, valueOf, type Node, type RatingState } from './evaluate.js';
 import type { Requirement, RuleSet, Sum } from './rules.js';
 
 const PACE_DAYS = [30, 90] as const;
