@@ -1,13 +1,12 @@
 import knex from 'knex';
 import { spawnSync } from 'node:child_process';
 import { existsSync, renameSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
-import { serverPrograms } from './postgres.mjs';
+import { clientProgram } from './postgres.mjs';
 
 /** Runs one of PostgreSQL's own programs on a database; the password goes by the environment, not by the list of processes. */
 function run(program, url, args) {
 	const { hostname, port, username, password, pathname } = new URL(url);
-	const done = spawnSync(join(serverPrograms(), program), args, {
+	const done = spawnSync(clientProgram(program), args, {
 		encoding: 'utf8',
 		env: {
 			...process.env,
@@ -18,6 +17,8 @@ function run(program, url, args) {
 			PGDATABASE: decodeURIComponent(pathname.slice(1))
 		}
 	});
+	if (done.error?.code === 'ENOENT')
+		throw new Error(`${program} is not installed (Debian package: postgresql-client).`);
 	if (done.status !== 0) throw new Error(`${program}: ${done.stderr || done.error?.message}`);
 }
 

@@ -16,15 +16,28 @@ import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 
+const INSTALLED = '/usr/lib/postgresql';
+
+/** The newest version's folder of programs that has one of them; undefined where none has. */
+function newestWith(program, base) {
+	const versions = existsSync(base) ? readdirSync(base) : [];
+	return versions
+		.sort((a, b) => Number(b) - Number(a))
+		.map((version) => join(base, version, 'bin'))
+		.find((folder) => existsSync(join(folder, program)));
+}
+
 /** Where the newest installed server's programs are. */
 export function serverPrograms() {
-	const base = '/usr/lib/postgresql';
-	const versions = existsSync(base)
-		? readdirSync(base).filter((name) => existsSync(join(base, name, 'bin/postgres')))
-		: [];
-	const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
-	if (!newest) throw new Error('no PostgreSQL server is installed (Debian package: postgresql)');
-	return join(base, newest, 'bin');
+	const folder = newestWith('postgres', INSTALLED);
+	if (!folder) throw new Error('no PostgreSQL server is installed (Debian package: postgresql)');
+	return folder;
+}
+
+/** A program that asks a server, wherever that is: as Debian installs it beside others, or as the path finds it. */
+export function clientProgram(program, base = INSTALLED) {
+	const folder = newestWith(program, base);
+	return folder ? join(folder, program) : program;
 }
 
 /** PostgreSQL refuses to run as root: then it runs as the user that its package made. */

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { cardCatalog } from '../../data/index.js';
-import { cutPhases, Evidence, findFaults, gradeFlight, TECHNIQUES, type Weather } from '../src/index.js';
+import {
+	cutPhases,
+	Evidence,
+	findFaults,
+	gradeFlight,
+	SeededRandom,
+	TECHNIQUES,
+	type Weather
+} from '../src/index.js';
 import { flyByHuman, newAccount } from './human/human-pilot.js';
+import { Reactions } from './human/reactions.js';
 import { truthOf } from './human/truth.js';
 import { area, trainer, us } from './shipped.js';
 
@@ -24,6 +33,20 @@ describe('the human-like pilot', () => {
 		const share = looks.filter(({ instrument }) => instrument === 'attitude').length / looks.length;
 		expect(share).toBeGreaterThan(0.4);
 		expect(new Set(looks.map(({ instrument }) => instrument)).size).toBeGreaterThan(5);
+	});
+
+	it('does what he has decided in the order in which he decided it, 0.3 to 0.8 s later', () => {
+		const reactions = new Reactions(new SeededRandom(5));
+		const done: { which: number; after: number }[] = [];
+		let now = 0;
+		for (let tick = 0; tick < 400; tick++) {
+			now = tick / 10;
+			reactions.carryOut(now);
+			if (tick < 380) reactions.decide(now, () => done.push({ which: tick, after: now - tick / 10 }));
+		}
+		expect(done.map(({ which }) => which)).toEqual(Array.from({ length: 380 }, (_, i) => i));
+		expect(Math.min(...done.map(({ after }) => after))).toBeGreaterThan(0.29);
+		expect(Math.max(...done.map(({ after }) => after))).toBeLessThan(0.91);
 	});
 
 	it('has hands that are never still, and leaves small errors alone', () => {

@@ -206,10 +206,11 @@ interface ApproachFaultSettings {
 	floorSeconds: number;
 	/** So much below a decision altitude may be sunk through while going around, ft. */
 	sinksThroughFt: number;
-	/** The path crossed so often, out to this share between, the rate swinging by so much, ft/min. */
+	/** The path crossed so often, out to this share between, the rate swinging by so much and over so much in all, ft/min. */
 	glideCrossings: number;
 	glideSwing: number;
 	glideSwingFpm: number;
+	glideRangeFpm: number;
 	/** Below the path in sight by this share of its full scale for so long, s. */
 	belowPathShare: number;
 	belowPathSeconds: number;
@@ -238,9 +239,10 @@ const APPROACH_FAULT_DEFAULTS: ApproachFaultSettings = {
 	earlyFloorBelowFt: 100,
 	floorSeconds: 1.5,
 	sinksThroughFt: 60,
-	glideCrossings: 4,
+	glideCrossings: 3,
 	glideSwing: 0.12,
-	glideSwingFpm: 200,
+	glideSwingFpm: 250,
+	glideRangeFpm: 800,
 	belowPathShare: 0.6,
 	belowPathSeconds: 3,
 	unestablishedShare: 0.8,

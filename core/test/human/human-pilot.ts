@@ -25,14 +25,13 @@ import { planAhead, type Plan } from '../../src/pilots/plan.js';
 import { Recovery } from '../../src/pilots/recovery.js';
 import { viewOf, type View } from '../../src/pilots/view.js';
 import { HumanEye, type Seen } from './human-eye.js';
+import { Reactions } from './reactions.js';
 
 const SECONDS = 0.1;
 /** Pitch above the nose at which a wing lifts nothing, degrees, about. */
 const ZERO_LIFT_DEG = 3.4;
 /** What a practised pilot allows for his own reaction, s. */
 const REACTING_SECONDS = 1;
-/** From seeing to a hand that moves, s. */
-const REACTION = [0.3, 0.8] as const;
 /** What a hand that means to stand still does, of the stick's way; and how quickly it wanders. */
 const JITTER = 0.008;
 const JITTER_SHARE = 0.12;
@@ -145,7 +144,7 @@ export class HumanPilot implements Hands {
 	private view: View | null = null;
 	private readonly known: Known;
 	private readonly bands: Record<keyof typeof BANDS, number>;
-	private readonly queue: { at: number; act: () => void }[] = [];
+	private readonly reactions: Reactions;
 	private readonly headingLost: boolean;
 	private seenRadio: RadioReadings | null;
 	private seenBearingDeg = 0;
@@ -202,6 +201,7 @@ export class HumanPilot implements Hands {
 			technique.staresAt,
 			technique.chasesVerticalSpeed ? 'vertical-speed' : technique.chasesGlidepath ? 'needle' : undefined
 		);
+		this.reactions = new Reactions(random);
 		this.plans = planAhead(card, aircraft);
 		this.seenRadio = radio && { ...radio };
 		this.seenBearingDeg = panel.headingDeg + (radio?.pointerDeg ?? 0);
@@ -255,8 +255,7 @@ export class HumanPilot implements Hands {
 		const { flight, progress, inputs } = flown;
 		this.seconds += SECONDS;
 		this.ticks++;
-		for (let k = this.queue.length - 1; k >= 0; k--)
-			if (this.queue[k]!.at <= this.seconds) this.queue.splice(k, 1)[0]!.act();
+		this.reactions.carryOut(this.seconds);
 		const { panel } = flight;
 		this.truth = panel;
 		this.flownSeconds = flown.seconds;
@@ -356,12 +355,9 @@ export class HumanPilot implements Hands {
 				this.pitchBiasDeg *= 0.5;
 				this.returningDeg = 0;
 			});
-		this.queue.push({
-			at: this.seconds + this.random.between(...REACTION),
-			act: () => {
-				this.wanted.throttle = clamp(throttle + (throttle < 1 ? 0.02 * this.random.normal() : 0), 0, 1);
-				this.eye.follow(this.seconds);
-			}
+		this.after(() => {
+			this.wanted.throttle = clamp(throttle + (throttle < 1 ? 0.02 * this.random.normal() : 0), 0, 1);
+			this.eye.follow(this.seconds);
 		});
 		this.lastChange.power = this.seconds;
 		this.lastChange.pitch = this.seconds;
@@ -404,9 +400,8 @@ export class HumanPilot implements Hands {
 		return size * (1 + SIZE_SCATTER * clamp(this.random.normal(), -2, 2));
 	}
 
-	/** Acts after a reaction. */
-	private after(act: () => void): void {
-		this.queue.push({ at: this.seconds + this.random.between(...REACTION), act });
+	private after(act: () => void, lateSeconds = 0): void {
+		this.reactions.decide(this.seconds, act, lateSeconds);
 	}
 
 	/** Takes in what the look at a dial has shown, and decides what to do about it. */
@@ -549,8 +544,7 @@ export class HumanPilot implements Hands {
 		// Against feet that rest on the rudder a hand has to be held; else the wings want none.
 		if (this.technique.rudderHeld !== undefined)
 			this.forceBank = clamp(this.forceBank + 0.01 * firm * clamp(bank, -5, 5) * SECONDS, -0.6, 0.6);
-		const delay = this.random.between(...REACTION) * 0.4;
-		this.queue.push({ at: this.seconds + delay, act: () => (this.press = press) });
+		this.reactions.press(this.seconds, () => (this.press = press));
 	}
 
 	private mayChange(what: keyof typeof SETTLE): boolean {
@@ -766,13 +760,10 @@ export class HumanPilot implements Hands {
 			const slow = this.goesAroundNow ? (technique.slowGoAroundSeconds ?? 0) : 0;
 			if (slow > 0) this.forgetsUntil = this.seconds + slow;
 			const late = slow + (this.levellingOff && technique.levelOffLead <= 0 ? 4 : 0);
-			this.queue.push({
-				at: this.seconds + this.random.between(...REACTION) + late,
-				act: () => {
-					this.wanted.throttle = clamp(throttle + 0.02 * this.random.normal(), 0, 1);
-					this.eye.follow(this.seconds);
-				}
-			});
+			this.after(() => {
+				this.wanted.throttle = clamp(throttle + 0.02 * this.random.normal(), 0, 1);
+				this.eye.follow(this.seconds);
+			}, late);
 			this.lastChange.power = this.seconds;
 		}
 		this.lastChange.pitch = this.seconds;

@@ -21,13 +21,13 @@ export const FAULT_GUIDE = {
 		drill: 'numbers'
 	},
 	'late-level-off': {
-		sign: 'The nose moves with less than 0.4 of the lead that a tenth of the rate gives, and the altitude is passed by 30 ft.',
+		sign: 'The nose moves with less than 0.4 of the lead that a tenth of the rate gives, and the altitude is passed by 30 ft; or six tenths of the rate are still on there, and it is passed by 60.',
 		why: 'The altimeter was waited for. At 500 ft/min fifty feet are six seconds.',
 		page: 'descents',
 		drill: 'leads'
 	},
 	'early-level-off': {
-		sign: 'Two and a half times that lead or more, or the rate given up for good so long before.',
+		sign: 'Two and a half times that lead or more, the rate given up for good so long before, or a rest of twenty seconds and more on the way.',
 		why: 'Fear of going through. The altitude is then crept up to, and the power is already set for level flight.',
 		page: 'descents',
 		drill: 'leads'
@@ -134,7 +134,7 @@ export const FAULT_GUIDE = {
 		page: 'tracking'
 	},
 	'reverse-sensing': {
-		sign: 'Off the course and turned away from it for twelve seconds.',
+		sign: 'Off the course and turned away from it for twelve seconds; longer in rough air.',
 		why: 'The selector stands on the reciprocal, or the needle was read as the way to turn.',
 		page: 'tracking',
 		drill: 'needle'
@@ -168,7 +168,7 @@ export const FAULT_GUIDE = {
 		page: 'arcs'
 	},
 	'reversal-side': {
-		sign: 'The first turn off the outbound leg is to the other side.',
+		sign: 'The nose first leaves the outbound course to the other side.',
 		why: 'Only the published side is protected.',
 		page: 'arcs'
 	},
@@ -206,7 +206,7 @@ export const FAULT_GUIDE = {
 		page: 'approaches'
 	},
 	'chases-glidepath': {
-		sign: 'The path crossed four times with the rate swinging by 200 ft/min or more between; more is asked in rough air.',
+		sign: 'The path crossed three times with the rate swinging by 250 ft/min or more between and over 800 in all, or oftener with less; more is asked in rough air.',
 		why: 'The needle shows where you are, not what to do. What keeps the path is a rate.',
 		page: 'approaches',
 		drill: 'rates'

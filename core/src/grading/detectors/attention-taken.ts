@@ -17,6 +17,8 @@ const ACTIONS = [
 ] as const satisfies ChannelName[];
 /** Inside before it: by so much of what then is outside. */
 const INSIDE_SHARE = 0.6;
+/** It lasts where it is still out at the end of a phase, after so long, s. */
+const CUT_SECONDS = 2;
 
 /** An excursion of height or heading that began within seconds of tuning, setting or marking something. */
 export function attentionTaken({ card, track, times, settings, rough }: Evidence): Fault[] {
@@ -53,10 +55,12 @@ export function attentionTaken({ card, track, times, settings, rough }: Evidence
 				let left = i;
 				while (left > from && Math.abs(size(left)) >= INSIDE_SHARE * most) left--;
 				let hand = -1;
-				for (let k = Math.max(from + 1, left - within); k <= left && k < to; k++) if (acted(k)) hand = k;
+				for (let k = Math.max(1, left - within); k <= left && k < to; k++) if (acted(k)) hand = k;
 				let end = i;
 				while (end < to && Math.abs(size(end)) >= most) end++;
-				if (hand < 0 || end - i < settings.attentionLastsSeconds * track.rateHz) continue;
+				// Where the phase ends on it, it has not come back.
+				const lasts = end < to ? settings.attentionLastsSeconds : CUT_SECONDS;
+				if (hand < 0 || end - i < lasts * track.rateHz) continue;
 				let worst = i;
 				for (let k = i; k < end; k++) if (Math.abs(size(k)) > Math.abs(size(worst))) worst = k;
 				found.push(

@@ -8,12 +8,20 @@ const GUSTS_SECONDS = 4;
 /** Up to the roughness of light air that mean is enough; in rougher air draughts are as long as the swing, and it must be larger. */
 const LIGHT_AIR = 1.4;
 const ROUGHER_ADDS = 2.5;
+/**
+ * Crossed as often as this in calm air, in rougher more, it is chased with smaller swings, too, ft/min: over this share of the
+ * range, and out to this share.
+ */
+const OFTEN = 3.6;
+const OFTEN_SWING_FPM = 200;
+const OFTEN_RANGE_SHARE = 0.65;
+const OFTEN_SWING_SHARE = 0.8;
 
 /** The path crossed again and again, the rate swinging each time: the needle is chased, not the rate set. */
 export function chasesGlidepath(evidence: Evidence): Fault[] {
 	const flight = evidence.once(ApproachFlight.of);
 	if (!flight || !flight.has('verticalSpeedFpm')) return [];
-	const { glideCrossings, glideSwingFpm, glideSwing } = evidence.settings;
+	const { glideCrossings, glideRangeFpm, glideSwingFpm, glideSwing } = evidence.settings;
 	return flight.flown.flatMap(({ phase, from, to }) => {
 		const { path } = phase;
 		if (!phase.targets.glide || phase.after || path?.kind !== 'course' || to - from < 40 * flight.rateHz)
@@ -23,28 +31,39 @@ export function chasesGlidepath(evidence: Evidence): Fault[] {
 		const above = Float64Array.from({ length: to - begin }, (_, i) => flight.shares(path, begin + i).above);
 		const sink = runningMean(flight.column('verticalSpeedFpm').subarray(begin, to), GUSTS_SECONDS * rate);
 		const mean = sink.reduce((sum, fpm) => sum + fpm, 0) / sink.length;
-		const swingFpm = glideSwingFpm * Math.max(1, 1 + ROUGHER_ADDS * (evidence.rough - LIGHT_AIR));
-		const turns = reversals(
-			sink.map((fpm) => fpm - mean),
-			swingFpm
-		);
-		let [crossings, swung] = [0, 0];
+		const rougher = Math.max(1, 1 + ROUGHER_ADDS * (evidence.rough - LIGHT_AIR));
+		const turnsOf = (fpm: number): number =>
+			reversals(
+				sink.map((one) => one - mean),
+				fpm * rougher
+			);
+		let [crossings, swung, nearly] = [0, 0, 0];
 		let most = 0;
 		for (let i = 1; i < above.length; i++) {
 			most = Math.max(most, Math.abs(above[i]!));
 			if (above[i - 1]! * above[i]! < 0) {
 				crossings++;
 				if (most >= glideSwing) swung++;
+				if (most >= OFTEN_SWING_SHARE * glideSwing) nearly++;
 				most = 0;
 			}
 		}
-		if (swung < glideCrossings || turns < glideCrossings) return [];
+		// Draughts carry the rate about as well, but not as far as a hand does, nor as often.
+		const rangeFpm = Math.max(...sink) - Math.min(...sink);
+		const turns = turnsOf(glideSwingFpm);
+		const isWide =
+			swung >= glideCrossings && turns >= glideCrossings && rangeFpm >= glideRangeFpm * evidence.rough;
+		const isOften =
+			nearly >= Math.round(OFTEN * evidence.rough) &&
+			turnsOf(OFTEN_SWING_FPM) >= glideCrossings &&
+			rangeFpm >= OFTEN_RANGE_SHARE * glideRangeFpm * evidence.rough;
+		if (!isWide && !isOften) return [];
 		return [
 			fault(
 				'chases-glidepath',
 				flight.timeOf(begin),
 				flight.timeOf(to - 1),
-				`The rate swung ${turns} times by ${Math.round(swingFpm)} ft/min or more while the path was crossed ${crossings} times.`,
+				`The rate swung ${isWide ? turns : turnsOf(OFTEN_SWING_FPM)} times over ${Math.round(rangeFpm / 10) * 10} ft/min in all while the path was crossed ${crossings} times.`,
 				'Set the rate that the groundspeed asks for, wait, and correct it by a hundred feet a minute at a time.'
 			)
 		];

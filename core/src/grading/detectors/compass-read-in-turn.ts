@@ -9,7 +9,9 @@ const ROLLED = 0.8;
 const LEAST_BANK_DEG = 6;
 /** The card showed the heading within this when the roll-out began, degrees; the aeroplane came out this far from it. */
 const READ_DEG = 10;
-const MISSED_DEG = 9;
+const MISSED_DEG = 7.5;
+/** The more for each whole of roughness: gusts bring a turn out beside its heading, too. */
+const ROUGHER_ADDS_DEG = 6;
 const LIES_DEG = 12;
 /** From reading it to a bank that has come down, s. */
 const HAND_SECONDS = 3;
@@ -17,7 +19,7 @@ const HAND_SECONDS = 3;
 const REST_SECONDS = 6;
 
 /** Without a heading dial: a turn ended when the compass card showed the heading, with the bank still on. */
-export function compassReadInTurn({ card, track, times }: Evidence): Fault[] {
+export function compassReadInTurn({ card, track, times, rough }: Evidence): Fault[] {
 	const names = ['bankDeg', 'headingDeg', 'compassDeg'] as const;
 	if (!names.every((name) => track.has(name))) return [];
 	const [rolled, heading, compass] = names.map((name) => track.column(name));
@@ -45,7 +47,12 @@ export function compassReadInTurn({ card, track, times }: Evidence): Fault[] {
 		const out = signedDeg(heading![rest]! - target);
 		// Where the bank makes nothing of it the card may be read in the turn.
 		const lies = Math.abs(signedDeg(compass![read]! - heading![read]!));
-		if (lies < LIES_DEG || Math.abs(shown) > READ_DEG || Math.abs(out) < MISSED_DEG) return;
+		if (
+			lies < LIES_DEG ||
+			Math.abs(shown) > READ_DEG ||
+			Math.abs(out) < MISSED_DEG + ROUGHER_ADDS_DEG * (rough - 1)
+		)
+			return;
 		faults.push(
 			fault(
 				'compass-read-in-turn',

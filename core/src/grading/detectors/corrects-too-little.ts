@@ -1,13 +1,17 @@
-import { runs } from '../../base/index.js';
+import { runningMean, runs } from '../../base/index.js';
 import type { CourseTracking } from './course-tracking.js';
 import { fault, type Fault } from '../fault.js';
 
 /** A course is looked at once it has been flown for this long, s. */
 const FIRST_SECONDS = 10;
 
+/** In rough air what is done about it is a mean over this, s for each whole of roughness more, to either side: gusts turn the track to and fro. */
+const ROUGHER_SECONDS = 12;
+
 /** Off for long, and next to nothing done about it. */
 export function correctsTooLittle(tracking: CourseTracking): Fault[] {
-	const { along, share, angle, samples, rateHz, settings } = tracking;
+	const { along, share, samples, rateHz, settings, rough } = tracking;
+	const angle = runningMean(tracking.angle, Math.round(ROUGHER_SECONDS * (rough - 1) * rateHz));
 	const [slow] = runs(
 		Math.min(samples, FIRST_SECONDS * rateHz),
 		samples,

@@ -40,7 +40,7 @@ export function cutFromOwnHeading({ card, track, times, settings, rough }: Evide
 		const fromOwn = Math.min(...[-1, 1].map((turn) => Math.abs(signedDeg(flownDeg - (ownDeg + turn * cut)))));
 		// Who flies away from the course has another fault.
 		const closes = side * signedDeg(flownDeg - tracking.courseDeg) > 0;
-		if (!closes || fromOwn > NEAR_DEG || Math.abs(fromCourse) < APART_DEG) return [];
+		if (!closes || fromOwn > NEAR_DEG + 2 * (rough - 1) || Math.abs(fromCourse) < APART_DEG) return [];
 		const was = Math.round(Math.abs(signedDeg(flownDeg - tracking.courseDeg)));
 		return [
 			fault(

@@ -11,7 +11,7 @@ function runBelowUpTo(column: Float64Array, value: number, run: number, from: nu
 }
 
 /** In rough air the whole time of slowing tells: sunk by so much, ft, at this share of the rate that comes next. */
-const SUNK_FT = 70;
+const SUNK_FT = 75;
 const DESCENT_SHARE = 0.5;
 /** The speed is there when it has been so long, s; the first of it is the change of power itself, s. */
 const THERE_SECONDS = 4;

@@ -1,5 +1,5 @@
 import type { Evidence } from '../evidence.js';
-import { meanOf, runningMean } from '../../base/index.js';
+import { meanOf, median, runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
@@ -7,101 +7,150 @@ import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 const SLOW_MEAN_SECONDS = 5;
 const LEFT_SHARE = 0.65;
 
-/** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
-function levelOffs({ card, track, times, settings, rough }: Evidence): Fault[] {
+/** The power of level flight has come in early where no more than this share of the rate was left from there on. */
+const POWERED_SHARE = 0.75;
+/** With so much of the rate at the altitude, and so far through it, ft, nobody need ask where it was begun. */
+const FULL_SHARE = 0.6;
+const FAR_THROUGH_FT = 60;
+
+/** A level-off as it was flown. Indices are samples; feet are those left to its altitude. */
+interface LevelOff {
+	targetFt: number;
+	begun: number;
+	/** Its phase is over: the altitude was come to. */
+	ended: boolean;
+	limit: number;
+	/** Begun so far before, by nose or power, and by where the rate had been left for good. */
+	leadFt: number;
+	leftRateFt: number;
+	/** Come to rest on the way so far before; 0 where it was not. */
+	restedFt: number;
+	/** The rate that was flown, what was left of it at the altitude, and the one that was asked for, ft/min, all positive. */
+	flownFpm: number;
+	atAltitudeFpm: number;
+	askedFpm: number;
+	throughFt: number;
+	throughAt: number;
+	/** Begun where nose or power told, not the rate alone. */
+	isSure: boolean;
+}
+
+/** The level-offs of a flight, each once. */
+function levelOffsFlown({ card, track, times, settings, rough }: Evidence): LevelOff[] {
 	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
 	const slow = raw && runningMean(raw, Math.round(SLOW_MEAN_SECONDS * track.rateHz));
 	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
 	if (!rate || !slow || !altitude) return [];
-	const faults: Fault[] = [];
-	times.forEach((time, t) => {
-		const phase = card.phases[time.phase]!;
+	return times.flatMap((time, t) => {
 		const after = card.phases[time.phase + 1];
-		const asked = phase.targets.verticalSpeedFpm?.value;
-		const target = after?.targets.altitudeFt?.value;
-		if (!asked || target === undefined || after?.targets.verticalSpeedFpm) return;
+		const asked = card.phases[time.phase]!.targets.verticalSpeedFpm?.value;
+		const targetFt = after?.targets.altitudeFt?.value;
+		if (!asked || targetFt === undefined || after?.targets.verticalSpeedFpm) return [];
 		// Who levels off too early may never come to the altitude.
 		const { endSeconds } = time;
 		const ended = endSeconds !== null;
 		const sign = Math.sign(asked);
+		const toGo = (i: number): number => sign * (targetFt - altitude[i]!);
 		const start = indexAt(track, time.startSeconds);
 		const end = ended ? indexAt(track, endSeconds) : track.length - 1;
-		const rested =
-			rough > ROUGH_AIR ? restedAt(altitude, sign, asked, start, end, track.rateHz, rough) : null;
+		const rested = restedAt(altitude, sign, asked, start, end, track.rateHz, rough);
 		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts;
 		// where it came to rest on the way, of all before.
-		const rates = Float64Array.from(
-			rate.subarray(start, rested ?? start + Math.ceil((end - start) / 2)),
-			(value) => sign * value
-		).sort();
-		const flown = rates[rates.length >> 1] ?? 0;
-		if (!(flown > 100)) return;
+		const entered = rested ?? start + Math.ceil((end - start) / 2);
+		const flownFpm = median(Float64Array.from(rate.subarray(start, entered), (fpm) => sign * fpm));
+		if (!(flownFpm > 100)) return [];
 		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
-		let begun = start;
 		// The last time the rate was still nearly full: after it, the level-off.
-		for (let i = start; i < limit; i++) if (sign * rate[i]! >= settings.levelOffBegunShare * flown) begun = i;
+		let byRate = start;
+		for (let i = start; i < limit; i++)
+			if (sign * rate[i]! >= settings.levelOffBegunShare * flownFpm) byRate = i;
 		// Where the nose tells, it tells better than the rate, which every gust moves.
 		// In rough air the throttle tells best: it is moved by nobody but the pilot.
+		const isRough = rough > ROUGH_AIR;
 		const nose =
-			(rough > ROUGH_AIR ? powerAddedAt(track, start, end, limit) : null) ??
+			(isRough ? powerAddedAt(track, start, end, limit) : null) ??
 			noseMovedAt(track, sign, start, end, limit);
+		const begun = nose ?? byRate;
 		// Who levels off early goes on at another rate for long: there the rate tells, not the last change of the nose.
 		let left = start;
-		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flown) left = i;
-		// In rough air it is the power that tells that, too.
-		const settled = rough > ROUGH_AIR || !ended ? powerSettledAt(track, start, end, limit) : left;
-		const restedFt = rested === null ? 0 : sign * (target - altitude[rested]!);
-		const leftRateFt = Math.max(settled === null ? 0 : sign * (target - altitude[settled]!), restedFt);
-		begun = nose ?? begun;
-		const leadFt = ended ? sign * (target - altitude[begun]!) : 0;
-		const ruleFt = settings.levelOffRule * flown;
-		let through = 0;
-		let throughAt = begun;
-		for (let i = begun; i < limit; i++) {
-			const past = sign * (altitude[i]! - target);
-			if (past > through) {
-				through = past;
-				throughAt = i;
-			}
-		}
-		// Late means that it came to the altitude with the rate still on, not that a gust took it through.
+		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flownFpm) left = i;
+		// In rough air it is the power that tells that, too, where less of the rate was left from there on.
+		const powered = isRough || !ended ? powerSettledAt(track, start, end, limit) : left;
+		const goesOn =
+			powered !== null &&
+			(toGo(powered) - toGo(end)) * track.rateHz * 60 > POWERED_SHARE * flownFpm * Math.max(1, end - powered);
+		const settled = isRough && ended && goesOn ? null : powered;
+		let [throughFt, throughAt] = [0, begun];
+		for (let i = begun; i < limit; i++) if (-toGo(i) > throughFt) [throughFt, throughAt] = [-toGo(i), i];
 		let crossing = begun;
-		while (crossing > start && sign * (altitude[crossing]! - target) > 0) crossing--;
-		while (crossing < limit - 1 && sign * (altitude[crossing]! - target) < 0) crossing++;
-		const about = rate.subarray(Math.max(0, crossing - track.rateHz), crossing + track.rateHz);
-		const atAltitude = Math.abs(about.reduce((sum, value) => sum + value, 0) / Math.max(1, about.length));
+		while (crossing > start && toGo(crossing) < 0) crossing--;
+		while (crossing < limit - 1 && toGo(crossing) > 0) crossing++;
+		return [
+			{
+				targetFt,
+				begun,
+				ended,
+				limit,
+				leadFt: ended ? toGo(begun) : 0,
+				leftRateFt: settled === null ? 0 : toGo(settled),
+				restedFt: rested === null ? 0 : toGo(rested),
+				flownFpm,
+				atAltitudeFpm: Math.abs(
+					meanOf(rate, Math.max(0, crossing - track.rateHz), Math.min(rate.length, crossing + track.rateHz))
+				),
+				askedFpm: Math.abs(asked),
+				throughFt,
+				throughAt,
+				isSure: nose !== null
+			}
+		];
+	});
+}
+
+/** Level-offs out of a climb or descent: where they were begun against a tenth of the rate. */
+function levelOffs(evidence: Evidence): Fault[] {
+	const { track, settings, rough } = evidence;
+	return levelOffsFlown(evidence).flatMap((one) => {
+		const { targetFt, begun, leadFt, leftRateFt, restedFt, flownFpm, throughFt } = one;
+		const ruleFt = settings.levelOffRule * flownFpm;
 		const earlyFt = settings.earlyShare * ruleFt * Math.sqrt(rough);
+		// A rest so long is no gust.
+		const isEarly = leftRateFt > earlyFt || restedFt > Math.min(earlyFt, REST_RATES * one.askedFpm);
 		// Who stood level far before it has not gone through it for want of a lead.
-		if (
-			ended &&
-			restedFt <= earlyFt &&
+		const isShort =
+			!isEarly &&
 			leadFt < (settings.lateShare / rough ** 2) * ruleFt &&
-			through >= settings.lateOvershootFt * rough &&
-			(nose !== null || atAltitude >= settings.lateRateShare * flown)
-		)
+			throughFt >= settings.lateOvershootFt * rough &&
+			(one.isSure || (rough <= ROUGH_AIR && one.atAltitudeFpm >= settings.lateRateShare * flownFpm));
+		// It came to the altitude with the rate still on; a gust would have left less of it, or not taken it so far.
+		const isFull = throughFt >= FAR_THROUGH_FT && one.atAltitudeFpm >= FULL_SHARE * flownFpm;
+		const faults: Fault[] = [];
+		if (one.ended && (isShort || isFull))
 			faults.push(
 				fault(
 					'late-level-off',
 					track.timeOf(begun),
-					track.timeOf(throughAt),
-					`You began to level off ${leadFt >= 0 ? `${Math.round(leadFt)} ft before` : `${Math.round(-leadFt)} ft past`} ${target} ft and went ${Math.round(through)} ft through.`,
-					`Begin a tenth of the rate early: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
+					track.timeOf(one.throughAt),
+					isShort
+						? `You began to level off ${leadFt >= 0 ? `${Math.round(leadFt)} ft before` : `${Math.round(-leadFt)} ft past`} ${targetFt} ft and went ${Math.round(throughFt)} ft through.`
+						: `You came to ${targetFt} ft with ${Math.round(one.atAltitudeFpm / 10) * 10} ft/min still on and went ${Math.round(throughFt)} ft through.`,
+					`Begin a tenth of the rate early: ${Math.round(ruleFt)} ft at ${Math.round(flownFpm)} ft/min.`
 				)
 			);
-		else if (Math.max(leadFt, leftRateFt) > earlyFt)
+		if (isEarly || (!isShort && !isFull && leadFt > earlyFt))
 			faults.push(
 				fault(
 					'early-level-off',
 					track.timeOf(begun),
-					Math.min(track.timeOf(limit), track.timeOf(begun) + 10),
-					`You began to level off ${Math.round(Math.max(leadFt, leftRateFt))} ft before ${target} ft.`,
-					`A tenth of the rate is enough: ${Math.round(ruleFt)} ft at ${Math.round(flown)} ft/min.`
+					Math.min(track.timeOf(one.limit), track.timeOf(begun) + 10),
+					`You began to level off ${Math.round(Math.max(leadFt, leftRateFt, restedFt))} ft before ${targetFt} ft.`,
+					`A tenth of the rate is enough: ${Math.round(ruleFt)} ft at ${Math.round(flownFpm)} ft/min.`
 				)
 			);
+		return faults;
 	});
-	return faults;
 }
 
 /** Least change of attitude of a level-off that can be told from a gust, degrees. */
@@ -134,9 +183,13 @@ function noseMovedAt(track: Track, sign: number, start: number, end: number, lim
  * Level for so long on the way, s, at no more than this share of the rate that was asked for, once it has been entered, s: for
  * each whole of roughness longer, and flatter.
  */
-const REST_SECONDS = 33;
+const REST_SECONDS = 22;
 const REST_SHARE = 0.4;
 const ENTERED_SECONDS = 25;
+/** It is flat from its begin: off that by no more than this on the way, ft. */
+const REST_FT = 12;
+/** So far before the altitude, ft for each ft/min that was asked for, however fast the way there was. */
+const REST_RATES = 0.3;
 
 /** Where a climb or descent came to rest on its way; null where it went on. */
 function restedAt(
@@ -151,8 +204,13 @@ function restedAt(
 	const seconds = REST_SECONDS * rough;
 	const most = ((REST_SHARE / rough) * Math.abs(askedFpm) * seconds) / 60;
 	const long = Math.round(seconds * rateHz);
-	for (let i = start + ENTERED_SECONDS * rateHz; i + long < end; i++)
-		if (sign * (altitude[i + long]! - altitude[i]!) < most) return i;
+	const isFlat = (i: number): boolean =>
+		[0.25, 0.5, 0.75, 1].every(
+			(part) =>
+				sign * (altitude[i + Math.round(part * long)]! - altitude[i]!) <
+				part * most + (1 - part) * REST_FT * rough ** 5
+		);
+	for (let i = start + ENTERED_SECONDS * rateHz; i + long < end; i++) if (isFlat(i)) return i;
 	return null;
 }
 

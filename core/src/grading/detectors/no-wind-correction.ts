@@ -4,9 +4,12 @@ import { airOf } from '../paths/flown.js';
 import type { CourseTracking } from './course-tracking.js';
 import { fault, type Fault } from '../fault.js';
 
+/** So much of the time on the course the nose was on it, too; in rough air it is moved about. */
+const UNCORRECTED_SHARE = 0.25;
+
 /** The same drift to the same side, each time the whole correction taken out on the course. */
 export function noWindCorrection(tracking: CourseTracking): Fault | null {
-	const { share, off, samples, rateHz, settings } = tracking;
+	const { share, off, samples, rateHz, settings, rough } = tracking;
 	const needed = solveWindTriangle({
 		courseDeg: tracking.courseDeg,
 		...airOf(tracking.flown)
@@ -30,7 +33,7 @@ export function noWindCorrection(tracking: CourseTracking): Fault | null {
 	const on = runs(0, samples, rateHz, (i) => tracking.usable(i) && Math.abs(share[i]!) < 0.15);
 	const kept = on.flatMap(({ from: a, to: b }) => Array.from(off.subarray(a, b)));
 	const uncorrected = kept.filter((deg) => Math.abs(deg) < Math.abs(needed) / 2).length;
-	if (kept.length === 0 || uncorrected < 0.25 * kept.length) return null;
+	if (kept.length === 0 || uncorrected < (UNCORRECTED_SHARE / rough) * kept.length) return null;
 	return fault(
 		'no-wind-correction',
 		tracking.at(outs[0]!.from),

@@ -7,11 +7,11 @@ const FIRST_SECONDS = 10;
 
 /** Turned away from the course for longer than a moment. */
 export function reverseSensing(tracking: CourseTracking): Fault | null {
-	const { along, share, angle, off, samples, rateHz, settings } = tracking;
+	const { along, share, angle, off, samples, rateHz, settings, rough } = tracking;
 	const [away] = runs(
 		Math.min(samples, FIRST_SECONDS * rateHz),
 		samples,
-		settings.reverseSeconds * rateHz,
+		settings.reverseSeconds * rough * rateHz,
 		(i) => {
 			const leaving = angle[i]! * Math.sign(along[i]!.rightNm);
 			const turned = off[i]! * Math.sign(along[i]!.rightNm);

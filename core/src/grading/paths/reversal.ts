@@ -21,8 +21,9 @@ export interface ReversalReport {
 }
 
 const OFF_OUTBOUND_DEG = 25;
-const TURN_BANK_DEG = 8;
-const TURN_SECONDS = 5;
+/** Off it for so long is the turn, and no gust or correction. */
+const TURN_SECONDS = 10;
+const TURN_DEG = 36;
 /** Arriving so far off the outbound course it has to be met first, which may take this share of the time outbound. */
 const ARRIVING_DEG = 60;
 const MEETING_SHARE = 0.7;
@@ -48,18 +49,20 @@ export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport
 	const [leg] = runs(from, to, 10 * track.rateHz, (i) => {
 		return Math.abs(signedDeg(heading[i]! - path.outboundCourseDeg)) < OFF_OUTBOUND_DEG;
 	});
-	// The side is that of the first turn off the outbound leg, whatever the wind does to the ground track.
-	const bank = track.column('bankDeg');
 	// Who comes from another side has the outbound course to meet first: those turns are not the figure's.
 	const arrives = Math.abs(signedDeg(heading[from]! - path.outboundCourseDeg)) > ARRIVING_DEG;
 	const met =
 		leg && arrives ? leg.from + Math.round(MEETING_SHARE * path.outboundSeconds * track.rateHz) : from;
-	const [turn] = runs(
-		Math.min(to, Math.max(met, leg ? leg.to : from)),
-		to,
-		TURN_SECONDS * track.rateHz,
-		(i) => Math.abs(bank[i]!) > TURN_BANK_DEG
-	);
+	const begin = Math.min(to, Math.max(met, leg ? leg.to : from));
+	// The side is that to which the nose first leaves the outbound course for good, whatever the wind does to the ground track.
+	const leaves = (side: 1 | -1): number =>
+		runs(
+			begin,
+			to,
+			TURN_SECONDS * track.rateHz,
+			(i) => side * signedDeg(heading[i]! - path.outboundCourseDeg) >= TURN_DEG
+		)[0]?.from ?? Infinity;
+	const [right, left] = [leaves(1), leaves(-1)];
 	return {
 		phase,
 		startSeconds: track.timeOf(from),
@@ -68,7 +71,7 @@ export function reversalReport(flown: Flown, path: ReversalPath): ReversalReport
 		farthestNm,
 		farthestAtSeconds: track.timeOf(farthest),
 		limitNm: path.limitNm,
-		rightSide: turn !== undefined && bank[turn.from]! > 0 === (path.side === 'right'),
+		rightSide: right !== left && right < left === (path.side === 'right'),
 		outboundSeconds: leg ? (leg.to - leg.from) / track.rateHz : null,
 		wantedSeconds: path.outboundSeconds,
 		establishedNm: inbound.at(-1)?.rightNm ?? 0

@@ -1,3 +1,5 @@
+import { setPriority } from 'node:os';
+import { isMainThread } from 'node:worker_threads';
 import { InputError } from '@hanza/core';
 import * as work from './work.js';
 
@@ -5,6 +7,10 @@ import * as work from './work.js';
  * What a thread runs. An error loses its kind on the way out of a thread: what is refused is told in its parts, and made an
  * error again by whoever asked.
  */
+
+/** Behind whoever waits for a page: on Linux a thread has a priority of its own, elsewhere only the whole process has. */
+const BEHIND = 5;
+if (!isMainThread && process.platform === 'linux') setPriority(BEHIND);
 
 /** What a thread answers. */
 export type Answer = { done: unknown } | { refused: { place: string; wanted: string } };
