@@ -242,7 +242,7 @@ const APPROACH_FAULT_DEFAULTS: ApproachFaultSettings = {
 	glideCrossings: 3,
 	glideSwing: 0.12,
 	glideSwingFpm: 250,
-	glideRangeFpm: 800,
+	glideRangeFpm: 700,
 	belowPathShare: 0.6,
 	belowPathSeconds: 3,
 	unestablishedShare: 0.8,

@@ -206,7 +206,7 @@ export const FAULT_GUIDE = {
 		page: 'approaches'
 	},
 	'chases-glidepath': {
-		sign: 'The path crossed three times with the rate swinging by 250 ft/min or more between and over 800 in all, or oftener with less; more is asked in rough air.',
+		sign: 'The path crossed three times with the rate swinging by 250 ft/min or more between and over 700 in all, or oftener with less; more is asked in rough air.',
 		why: 'The needle shows where you are, not what to do. What keeps the path is a rate.',
 		page: 'approaches',
 		drill: 'rates'

@@ -12,10 +12,10 @@ const ROUGHER_ADDS = 2.5;
  * Crossed as often as this in calm air, in rougher more, it is chased with smaller swings, too, ft/min: over this share of the
  * range, and out to this share.
  */
-const OFTEN = 3.6;
+const OFTEN = 4;
 const OFTEN_SWING_FPM = 200;
-const OFTEN_RANGE_SHARE = 0.65;
-const OFTEN_SWING_SHARE = 0.8;
+const OFTEN_RANGE_SHARE = 0.58;
+const OFTEN_SWING_SHARE = 0.6;
 
 /** The path crossed again and again, the rate swinging each time: the needle is chased, not the rate set. */
 export function chasesGlidepath(evidence: Evidence): Fault[] {
@@ -52,11 +52,11 @@ export function chasesGlidepath(evidence: Evidence): Fault[] {
 		const rangeFpm = Math.max(...sink) - Math.min(...sink);
 		const turns = turnsOf(glideSwingFpm);
 		const isWide =
-			swung >= glideCrossings && turns >= glideCrossings && rangeFpm >= glideRangeFpm * evidence.rough;
+			swung >= glideCrossings && turns >= glideCrossings && rangeFpm >= glideRangeFpm * evidence.rough ** 1.6;
 		const isOften =
 			nearly >= Math.round(OFTEN * evidence.rough) &&
 			turnsOf(OFTEN_SWING_FPM) >= glideCrossings &&
-			rangeFpm >= OFTEN_RANGE_SHARE * glideRangeFpm * evidence.rough;
+			rangeFpm >= OFTEN_RANGE_SHARE * glideRangeFpm * evidence.rough ** 1.6;
 		if (!isWide && !isOften) return [];
 		return [
 			fault(
