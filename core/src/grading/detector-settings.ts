@@ -110,7 +110,7 @@ const FAULT_DEFAULTS: FaultSettings = {
 	chaseCorrelation: 0.8,
 	chaseWatched: 0.25,
 	chaseWatchedCorrelation: 0.25,
-	chaseWatchedPitchDeg: 1.1,
+	chaseWatchedPitchDeg: 0.9,
 	speedLostKt: 6,
 	speedLostSeconds: 5,
 	levelledSeconds: 60,
