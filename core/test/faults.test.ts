@@ -248,6 +248,67 @@ describe('level-offs', () => {
 		expect(kindsOf(flown(early))).toContain('early-level-off');
 		expect(kindsOf(flown(early))).not.toContain('late-level-off');
 	});
+
+	it('that come to rest on the way are early, though they never come to the altitude', () => {
+		const resting = (fpm: number): Lines => ({
+			indicatedAltitudeFt: [
+				[0, 3000],
+				[80, 3000],
+				[86, 2975],
+				[140, 2525],
+				[290, 2525 + (fpm * 150) / 60]
+			],
+			verticalSpeedFpm: [
+				[0, 0],
+				[80, 0],
+				[84, -500],
+				[139, -500],
+				[143, fpm],
+				[290, fpm]
+			],
+			pitchDeg: [[0, 0.6]],
+			// Nor does the power tell.
+			throttle: [
+				[0, 0.83],
+				[60, 0.83],
+				[62, 0.34],
+				[290, 0.34]
+			]
+		});
+		expect(kindsOf(flown(resting(-20)))).toContain('early-level-off');
+		// Slower than was asked for is no rest.
+		expect(kindsOf(flown(resting(-400)))).not.toContain('early-level-off');
+	});
+
+	it('are late by what came of them, where the nose was moved in time and to no effect', () => {
+		const through = (feet: number): Lines => ({
+			...late,
+			indicatedAltitudeFt: [
+				[0, 3000],
+				[80, 3000],
+				[86, 2975],
+				[203, 2000],
+				[211, 2000 - feet],
+				[225, 2000],
+				[290, 2000]
+			],
+			pitchDeg: [
+				[0, 0.6],
+				[62, 0.6],
+				[80, 2],
+				[83, -0.8],
+				[193, -0.8],
+				[195, 2.6],
+				[224, 2.6],
+				[226, 2.2],
+				[290, 2.2]
+			]
+		});
+		const text = (feet: number) =>
+			faultsOf(flown(through(feet))).find(({ kind }) => kind === 'late-level-off')?.text;
+		expect(text(80)).toMatch(/^You came to 2000 ft with \d+ ft\/min still on and went (79|80) ft through\.$/);
+		expect(text(45)).toBeUndefined();
+	});
 });
 
 describe('two changes at once', () => {
@@ -456,5 +517,41 @@ describe('two changes at once', () => {
 				({ kind }) => kind
 			)
 		).toEqual(['two-changes-at-once']);
+	});
+});
+
+describe('attention taken', () => {
+	/** The heading held until a frequency is set, then left by so much; the phase ends at 60 s on this card. */
+	const setAt = (second: number, outFrom: number, back: number): Lines => ({
+		nav1MHz: [
+			[0, 110],
+			[second, 110],
+			[second + 0.1, 113]
+		],
+		indicatedHeadingDeg: [
+			[0, 90],
+			[outFrom, 90],
+			[outFrom + 4, 70],
+			[back, 70],
+			[back + 3, 90]
+		]
+	});
+	const named = (lines: Lines) =>
+		findFaults(new Evidence(descentCard, flown(lines), cutPhases(descentCard, flown(lines)))).some(
+			({ kind }) => kind === 'attention-taken'
+		);
+
+	it('is told where the phase ends before the heading has come back', () => {
+		const [first] = cutPhases(descentCard, flown());
+		const end = first!.endSeconds!;
+		expect(named(setAt(end - 9, end - 6, end + 20))).toBe(true);
+	});
+
+	it('is told where the hand was at the knob before the phase began', () => {
+		const [first] = cutPhases(descentCard, flown());
+		const end = first!.endSeconds!;
+		expect(named(setAt(end - 2, end + 4, end + 20))).toBe(true);
+		// So long before, it was something else.
+		expect(named(setAt(end - 30, end + 4, end + 20))).toBe(false);
 	});
 });

@@ -178,6 +178,19 @@ describe('away from the course', () => {
 		const turned = new SyntheticTrack(STILL_AIR, -0.6, -14, 90).straight(12).steered(48, () => 116);
 		expect(judged(STILL_AIR, turned.track())).toContain('reverse-sensing');
 	});
+	it('for longer in rough air, where gusts turn the nose', () => {
+		const turned = new SyntheticTrack(STILL_AIR, -0.6, -14, 90).straight(12).steered(18, () => 116);
+		const later = turned.straight(2).steered(60, () => 90);
+		const named = (turbulence: 'none' | 'moderate') => {
+			const card = pathCard(descentCard, EAST, STILL_AIR);
+			const rough = { ...card, weather: { ...card.weather, turbulence } };
+			return findFaults(new Evidence(rough, later.track(), ALL_OF_IT), ['navigation']).some(
+				({ kind }) => kind === 'reverse-sensing'
+			);
+		};
+		expect(named('none')).toBe(true);
+		expect(named('moderate')).toBe(false);
+	});
 	it('nor where the nose points away and the wind brings the aircraft back', () => {
 		const back: Air = { kt: 120, windFromDeg: 180, windKt: 60, variationDeg: 0 };
 		const held = new SyntheticTrack(back, -2, -14, 105).straight(60);

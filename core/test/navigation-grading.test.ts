@@ -593,6 +593,23 @@ describe('a course reversal', () => {
 		expect(kinds(path, STILL_AIR, barb('right').track())).not.toContain('reversal-side');
 	});
 
+	it('is on the side to which the nose leaves for good, whatever it was banked to first', () => {
+		// A gust that is answered on the outbound leg, by enough bank for long enough to be taken for the turn.
+		const answered = (side: 'left' | 'right', toDeg: number) =>
+			new SyntheticTrack(STILL_AIR, 0, 0, 270)
+				.straight(100)
+				.turn(side === 'right' ? 'left' : 'right', normalizeDeg(270 + (side === 'right' ? -toDeg : toDeg)))
+				.straight(6)
+				.turn(side, normalizeDeg(270 + (side === 'right' ? 45 : -45)))
+				.straight(60)
+				.turn(side === 'right' ? 'left' : 'right', normalizeDeg(90 + (side === 'right' ? 45 : -45)))
+				.straight(40)
+				.turn(side, 90)
+				.straight(30);
+		expect(reversal(answered('right', 30).track()).rightSide).toBe(true);
+		expect(reversal(answered('left', 30).track()).rightSide).toBe(false);
+	});
+
 	it('beyond the limit or on the wrong side is past any tolerance', () => {
 		const said = (track: Track) => {
 			const { evidence } = judged(path, STILL_AIR, track);

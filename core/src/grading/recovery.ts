@@ -46,7 +46,7 @@ const RECOVERY_SETTINGS = {
 	stick: 0.06,
 	throttle: 0.08,
 	/** An input the wrong way lasts at least this, s, to count. */
-	wrongWaySeconds: 1,
+	wrongWaySeconds: 0.5,
 	/** Pulling with more bank than this winds the spiral tighter, degrees. */
 	pullBankDeg: 20,
 	/** A nose that comes back faster than this is held against, not pushed away, °/s. */

@@ -52,11 +52,11 @@ export class Columns {
 		this.flags = byName(flags.map(({ flag, column }) => [flag, column] as const));
 	}
 
-	/** Whether each entry is of a day from this one on (any day, where it is null) until the one that is asked for. */
-	withinOf(from: string | null): Uint8Array {
-		const { days, asOf } = this;
-		return entryOrNew(this.within, from ?? '', () =>
-			marks(this.length, (i) => days[i]! <= asOf && (from === null || days[i]! >= from))
+	/** Whether each entry is of a day from this one on (any day, where it is null) until the other. */
+	withinOf(from: string | null, until = this.asOf): Uint8Array {
+		const { days } = this;
+		return entryOrNew(this.within, `${from ?? ''} ${until}`, () =>
+			marks(this.length, (i) => days[i]! <= until && (from === null || days[i]! >= from))
 		);
 	}
 

@@ -1,6 +1,6 @@
-import { givenTo, type KnownEntry } from './conditions.js';
+import { Columns } from './columns.js';
 import { dayNumber, dayOf } from './days.js';
-import { derivedOf, isAircraft, type Device, type RatingEntry } from './entry.js';
+import { isAircraft, type Device, type RatingEntry } from './entry.js';
 import { firstOfMonth, sumsOf, valueOf, type Node, type RatingState } from './evaluate.js';
 import type { Requirement, RuleSet, Sum } from './rules.js';
 
@@ -25,15 +25,15 @@ export interface Pace {
  */
 export function paceOf(rules: RuleSet, state: RatingState, entries: readonly RatingEntry[]): Pace[] {
 	const { asOf } = state;
-	const known = knownOf(entries);
+	const columns = new Columns(entries, asOf);
 	return rules.requirements.map((requirement, i) => {
 		const { id, have, missing, met, window } = state.requirements[i]!;
 		if (window !== null) {
-			const out = window.fallsOut.find(({ on }) => haveOn(requirement, on, known) < requirement.need);
+			const out = window.fallsOut.find(({ on }) => haveOn(requirement, on, columns) < requirement.need);
 			return { id, last30: null, last90: null, forecast: null, lapses: (met && out?.on) || null };
 		}
 		const [last30, last90] = PACE_DAYS.map((days) =>
-			Math.max(0, have - haveOn(requirement, dayOf(dayNumber(asOf) - days), known))
+			Math.max(0, have - haveOn(requirement, dayOf(dayNumber(asOf) - days), columns))
 		) as [number, number];
 		const days = last90 > 0 ? Math.ceil((missing * PACE_DAYS[1]) / last90) : Infinity;
 		return {
@@ -46,24 +46,21 @@ export function paceOf(rules: RuleSet, state: RatingState, entries: readonly Rat
 	});
 }
 
-const knownOf = (entries: readonly RatingEntry[]): KnownEntry[] =>
-	entries.map((entry) => ({ entry, derived: derivedOf(entry) }));
-
 /** Each sum of a requirement over the entries of its window on a day. */
-function totalsOn(requirement: Requirement, asOf: string, known: readonly KnownEntry[]): Map<Sum, number> {
-	const from = requirement.windowMonths === undefined ? '' : firstOfMonth(asOf, -requirement.windowMonths);
-	const within = known.filter(({ entry: { date } }) => date <= asOf && date >= from);
+function totalsOn({ amount, windowMonths }: Requirement, day: string, columns: Columns): Map<Sum, number> {
+	const from = windowMonths === undefined ? null : firstOfMonth(day, -windowMonths);
+	const isWithin = columns.withinOf(from, day);
 	return new Map(
-		sumsOf(requirement.amount as Node).map((sum) => [
+		sumsOf(amount as Node).map((sum) => [
 			sum,
-			within.reduce((total, one) => total + givenTo(sum, one), 0)
+			columns.givenOf(sum).reduce((total, given, i) => total + given * isWithin[i]!, 0)
 		])
 	);
 }
 
 /** What a requirement has on a day. */
-function haveOn(requirement: Requirement, asOf: string, known: readonly KnownEntry[]): number {
-	const totals = totalsOn(requirement, asOf, known);
+function haveOn(requirement: Requirement, day: string, columns: Columns): number {
+	const totals = totalsOn(requirement, day, columns);
 	return valueOf(requirement.amount as Node, (sum) => totals.get(sum)!);
 }
 
@@ -144,28 +141,28 @@ const devicesIn = (rules: RuleSet): Device[] => {
  * @returns null where nothing is missing that a flight could serve.
  */
 export function bestFlight(rules: RuleSet, asOf: string, entries: readonly RatingEntry[]): FlightPlan | null {
-	const known = knownOf(entries);
+	const columns = new Columns(entries, asOf);
 	const open = rules.requirements
 		.map((requirement) => {
-			const totals = totalsOn(requirement, asOf, known);
+			const totals = totalsOn(requirement, asOf, columns);
 			const have = valueOf(requirement.amount as Node, (sum) => totals.get(sum)!);
 			return { requirement, totals, missing: Math.max(0, requirement.need - have) };
 		})
 		.filter(({ missing }) => missing > 0);
 	if (open.length === 0) return null;
-	const servedBy = (entry: RatingEntry): FlightPlan['serves'] => {
-		const one = { entry, derived: derivedOf(entry) };
-		return open.flatMap(({ requirement, totals, missing }) => {
-			const have = valueOf(requirement.amount as Node, (sum) => totals.get(sum)! + givenTo(sum, one));
+	const candidates = [...flights(asOf, devicesIn(rules))];
+	const added = new Columns(candidates, asOf);
+	const servedBy = (n: number): FlightPlan['serves'] =>
+		open.flatMap(({ requirement, totals, missing }) => {
+			const have = valueOf(requirement.amount as Node, (sum) => totals.get(sum)! + added.givenOf(sum)[n]!);
 			const left = Math.max(0, requirement.need - have);
 			const { id, name, unit } = requirement;
 			return left < missing ? [{ id, name, unit, gain: missing - left, missing: left }] : [];
 		});
-	};
 	const needOf = new Map(open.map(({ requirement: { id, need } }) => [id, need]));
 	let best: { plan: FlightPlan; worth: number } | null = null;
-	for (const entry of flights(asOf, devicesIn(rules))) {
-		const serves = servedBy(entry);
+	for (const [n, entry] of candidates.entries()) {
+		const serves = servedBy(n);
 		const worth =
 			serves.reduce((sum, { id, gain }) => sum + gain / needOf.get(id)!, 0) -
 			(COST_OF_HOUR * entry.totalMinutes) / 60;

@@ -8,6 +8,8 @@ const GUSTS_SECONDS = 4;
 /** Up to the roughness of light air that mean is enough; in rougher air draughts are as long as the swing, and it must be larger. */
 const LIGHT_AIR = 1.4;
 const ROUGHER_ADDS = 2.5;
+/** How the range of the rate that draughts make by themselves grows with roughness. */
+const RANGE_GROWS = 1.6;
 /**
  * Crossed as often as this in calm air, in rougher more, it is chased with smaller swings, too, ft/min: over this share of the
  * range, and out to this share.
@@ -50,20 +52,20 @@ export function chasesGlidepath(evidence: Evidence): Fault[] {
 		}
 		// Draughts carry the rate about as well, but not as far as a hand does, nor as often.
 		const rangeFpm = Math.max(...sink) - Math.min(...sink);
-		const turns = turnsOf(glideSwingFpm);
-		const isWide =
-			swung >= glideCrossings && turns >= glideCrossings && rangeFpm >= glideRangeFpm * evidence.rough ** 1.6;
+		const wideFpm = glideRangeFpm * evidence.rough ** RANGE_GROWS;
+		const [large, small] = [turnsOf(glideSwingFpm), turnsOf(OFTEN_SWING_FPM)];
+		const isWide = swung >= glideCrossings && large >= glideCrossings && rangeFpm >= wideFpm;
 		const isOften =
 			nearly >= Math.round(OFTEN * evidence.rough) &&
-			turnsOf(OFTEN_SWING_FPM) >= glideCrossings &&
-			rangeFpm >= OFTEN_RANGE_SHARE * glideRangeFpm * evidence.rough ** 1.6;
+			small >= glideCrossings &&
+			rangeFpm >= OFTEN_RANGE_SHARE * wideFpm;
 		if (!isWide && !isOften) return [];
 		return [
 			fault(
 				'chases-glidepath',
 				flight.timeOf(begin),
 				flight.timeOf(to - 1),
-				`The rate swung ${isWide ? turns : turnsOf(OFTEN_SWING_FPM)} times over ${Math.round(rangeFpm / 10) * 10} ft/min in all while the path was crossed ${crossings} times.`,
+				`The rate swung ${isWide ? large : small} times over ${Math.round(rangeFpm / 10) * 10} ft/min in all while the path was crossed ${crossings} times.`,
 				'Set the rate that the groundspeed asks for, wait, and correct it by a hundred feet a minute at a time.'
 			)
 		];

@@ -10,6 +10,8 @@ const WINGS_LEVEL_DEG = 7;
 /** It is taken from the own heading when it is this near to that, and this far from what the course asks for, degrees. */
 const NEAR_DEG = 9;
 const APART_DEG = 11;
+/** Near is so much more for each whole of roughness: gusts turn the nose. */
+const ROUGHER_ADDS_DEG = 2;
 /** On the course no cut is flown, share of full scale. */
 const ON_COURSE = 0.25;
 
@@ -40,7 +42,8 @@ export function cutFromOwnHeading({ card, track, times, settings, rough }: Evide
 		const fromOwn = Math.min(...[-1, 1].map((turn) => Math.abs(signedDeg(flownDeg - (ownDeg + turn * cut)))));
 		// Who flies away from the course has another fault.
 		const closes = side * signedDeg(flownDeg - tracking.courseDeg) > 0;
-		if (!closes || fromOwn > NEAR_DEG + 2 * (rough - 1) || Math.abs(fromCourse) < APART_DEG) return [];
+		const nearDeg = NEAR_DEG + ROUGHER_ADDS_DEG * (rough - 1);
+		if (!closes || fromOwn > nearDeg || Math.abs(fromCourse) < APART_DEG) return [];
 		const was = Math.round(Math.abs(signedDeg(flownDeg - tracking.courseDeg)));
 		return [
 			fault(

@@ -188,6 +188,8 @@ const REST_SHARE = 0.4;
 const ENTERED_SECONDS = 25;
 /** It is flat from its begin: off that by no more than this on the way, ft. */
 const REST_FT = 12;
+/** Draughts take it off that by more the rougher it is: 65 ft in light air, 230 in moderate. */
+const REST_GROWS = 5;
 /** So far before the altitude, ft for each ft/min that was asked for, however fast the way there was. */
 const REST_RATES = 0.3;
 
@@ -208,7 +210,7 @@ function restedAt(
 		[0.25, 0.5, 0.75, 1].every(
 			(part) =>
 				sign * (altitude[i + Math.round(part * long)]! - altitude[i]!) <
-				part * most + (1 - part) * REST_FT * rough ** 5
+				part * most + (1 - part) * REST_FT * rough ** REST_GROWS
 		);
 	for (let i = start + ENTERED_SECONDS * rateHz; i + long < end; i++) if (isFlat(i)) return i;
 	return null;

@@ -10,7 +10,12 @@ import * as work from './work.js';
 
 /** Behind whoever waits for a page: on Linux a thread has a priority of its own, elsewhere only the whole process has. */
 const BEHIND = 5;
-if (!isMainThread && process.platform === 'linux') setPriority(BEHIND);
+if (!isMainThread && process.platform === 'linux')
+	try {
+		setPriority(BEHIND);
+	} catch {
+		// Where that is forbidden (a sandbox's rules) the work is done all the same.
+	}
 
 /** What a thread answers. */
 export type Answer = { done: unknown } | { refused: { place: string; wanted: string } };
