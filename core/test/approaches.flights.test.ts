@@ -185,6 +185,72 @@ function planted(
 	return copy;
 }
 
+describe('the reminder of the next altitude', () => {
+	const card = approachCard(procedureCatalog.get('ost-loc-30'), { area, aircraft: trainer, weather: LOW });
+	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 3, 3600);
+	const grade = gradeFlight(track, card, standard, trainer);
+	const [first, second] = grade.phases.filter(({ startSeconds }) => startSeconds !== null);
+	const begins = second!.startSeconds!;
+	const wanted = (phase: typeof first) =>
+		card.phases.find(({ id }) => id === phase!.id)!.targets.altitudeFt!.value;
+	/** As the card wants it, but the second altitude so many seconds late. */
+	const said = (lateSeconds: number) => {
+		const late = planted(track, {
+			altitudeBugFt: (value, i) => {
+				const t = i / track.rateHz;
+				return t >= begins - 1 && t < begins + lateSeconds ? wanted(first) : value;
+			}
+		});
+		return gradeFlight(late, card, standard, trainer)
+			.faults.filter(({ kind }) => kind === 'altitude-not-reset')
+			.map(({ text }) => text);
+	};
+
+	it('is said to be late where it came late', () => {
+		expect(wanted(second)).not.toBe(wanted(first));
+		expect(said(0)).toEqual([]);
+		expect(said(70)).toEqual([
+			expect.stringMatching(new RegExp(`was set to ${wanted(second)} ft at \\d+:\\d\\d only`))
+		]);
+		expect(said(1e4)).toEqual([expect.stringMatching(/was not set to/)]);
+	});
+});
+
+describe('the second receiver', () => {
+	const card = approachCard(procedureCatalog.get('ves-vor-dme-28'), {
+		area,
+		aircraft: trainer,
+		weather: LOW,
+		part: 'final'
+	});
+	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 3, 3600);
+	const one = { nav1MHz: () => 109, nav1CourseDeg: () => 20 };
+	const [mhz, course] = [track.column('nav1MHz'), track.column('nav1CourseDeg')];
+
+	it('will do for a final without a path down', () => {
+		const second = planted(track, {
+			...one,
+			nav2MHz: (_, i) => mhz[i]!,
+			nav2CourseDeg: (_, i) => course[i]!
+		});
+		expect(kinds(gradeFlight(second, card, standard, trainer))).not.toContain('needle-source');
+		expect(kinds(gradeFlight(planted(track, one), card, standard, trainer))).toContain('needle-source');
+	});
+
+	it('has no path down', () => {
+		const ils = approachCard(procedureCatalog.get('ves-ils-10'), {
+			area,
+			aircraft: trainer,
+			weather: LOW,
+			part: 'final'
+		});
+		const flown = flyByRobot(ils, trainer, area, TECHNIQUES.steady, 3, 3600).track;
+		const beam = flown.column('nav1MHz');
+		const second = planted(flown, { nav1MHz: () => 113.2, nav2MHz: (_, i) => beam[i]! });
+		expect(kinds(gradeFlight(second, ils, standard, trainer))).toContain('needle-source');
+	});
+});
+
 describe('circling', () => {
 	const circlingCard = (id: string, circleTo: string, speedKt = 0) => {
 		const procedure = procedureCatalog.get(id);

@@ -20,6 +20,7 @@ import {
 	type Path,
 	type HoldPath,
 	type NavigationReport,
+	type Phase,
 	type ReversalPath,
 	type Track
 } from '../src/index.js';
@@ -30,6 +31,7 @@ const CROSS: Air = { kt: 120, windFromDeg: 0, windKt: 20, variationDeg: 0 };
 /** Eastward to the middle. */
 const EAST: CoursePath = { kind: 'course', aid: 'MID', courseDeg: 90, toward: 'to' };
 
+const HELD = { value: 0, mode: 'hold' } as const;
 /** One phase, from the first sample to the last. */
 const ALL_OF_IT = [{ phase: 0, startSeconds: 0, endSeconds: null }];
 
@@ -268,6 +270,59 @@ describe('faults along a course', () => {
 		expect(flight({ nav1MHz: 110, nav2MHz: 113.2, identified: 2 })).toEqual([]);
 		// Another station that was identified is not this one.
 		expect(flight({ nav1MHz: 110, identified: 1 })).toEqual(['not-identified']);
+		// Out of its reach nobody hears it; once in it, the half minute begins.
+		const reached = (from: number) => (t: number) => (t < from ? 0 : 1);
+		expect(flight({ nav1Flag: reached(40), identified: reached(60) })).toEqual([]);
+		expect(flight({ nav1Flag: reached(20), identified: reached(60) })).toEqual(['not-identified']);
+		expect(flight({ nav1Flag: 0 })).toEqual([]);
+	});
+
+	it('blames nobody for a needle that was not received, and whoever had not tuned it', () => {
+		const away = (more: Parameters<SyntheticTrack['track']>[0]) =>
+			kinds(
+				EAST,
+				STILL_AIR,
+				new SyntheticTrack(STILL_AIR, -0.8, -14, 90)
+					.straight(15)
+					.steered(30, () => 110)
+					.track({ nav1MHz: 113.2, nav2MHz: 110, adfKHz: 300, identified: 1, nav2Flag: 1, ...more })
+			);
+		expect(away({ nav1Flag: 1 })).toContain('reverse-sensing');
+		expect(away({ nav1Flag: 0 })).not.toContain('reverse-sensing');
+		expect(away({ nav1Flag: 0, nav1MHz: 109 })).toContain('reverse-sensing');
+		expect(away({ nav1Flag: 0, nav2MHz: 113.2 })).toContain('reverse-sensing');
+	});
+
+	it('names a wrong station or course where neither receiver has the right one', () => {
+		const flight = (more: Parameters<SyntheticTrack['track']>[0], phase: Partial<Phase> = {}) => {
+			const track = new SyntheticTrack(STILL_AIR, 0, -14, 90).straight(90).track({
+				nav1MHz: 113.2,
+				nav1CourseDeg: 90,
+				nav2MHz: 110,
+				nav2CourseDeg: 200,
+				needleSource: 0,
+				adfKHz: 300,
+				identified: 3,
+				...more
+			});
+			const evidence = new Evidence(pathCard(descentCard, EAST, STILL_AIR, phase), track, ALL_OF_IT);
+			return findFaults(evidence, ['navigation'])
+				.filter(({ kind }) => kind === 'wrong-selector')
+				.map(({ text }) => text);
+		};
+		expect(flight({})).toEqual([]);
+		expect(flight({ nav1MHz: 109 })).toEqual([expect.stringMatching(/109\.00 MHz stood on the receiver/)]);
+		expect(flight({ nav1CourseDeg: 120 })).toEqual([expect.stringMatching(/selector stood at 120/)]);
+		// By the second receiver, with the first on something else.
+		expect(flight({ nav1MHz: 109, nav2MHz: 113.2, nav2CourseDeg: 90 })).toEqual([]);
+		expect(flight({ nav1MHz: 109, nav2MHz: 113.2 })).toEqual([
+			expect.stringMatching(/selector stood at 200/)
+		]);
+		// Straight to a station after a go-around any course will do, and the wrong station will not.
+		const direct = { segment: 'missed', after: 'go-around' } as const;
+		expect(flight({ nav1CourseDeg: 120 }, direct)).toEqual([]);
+		expect(flight({ nav1MHz: 109 }, direct)).toHaveLength(1);
+		expect(flight({ nav1CourseDeg: 120 }, { ...direct, targets: { needle: HELD } })).toHaveLength(1);
 	});
 });
 

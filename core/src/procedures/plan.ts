@@ -1,6 +1,7 @@
 import {
 	FEET_PER_NM,
 	InputError,
+	length,
 	normalizeDeg,
 	plus,
 	signedDeg,
@@ -21,7 +22,7 @@ import {
 	solveWindTriangle,
 	windVector
 } from '../navigation/index.js';
-import { northOf, windAt, type Area, type Weather } from '../world/index.js';
+import { LOCALIZER_REACH_NM, northOf, windAt, type Area, type Weather } from '../world/index.js';
 import { ProcedurePlaces, trueCourseDeg } from './place.js';
 import {
 	highestOf,
@@ -215,10 +216,14 @@ class Planner {
 		this.ft = lowestOf(procedure.legs[0]?.altitude) ?? procedure.final.interceptFt ?? 3000;
 	}
 
-	/** Where the first leg begins: at its own begin, or so far out on its course as is flown in two minutes. */
+	/**
+	 * Where the first leg begins: at its own begin, or so far out on its course as is flown in some two minutes; on a
+	 * localizer's where that is heard already, for who begins there has to identify it.
+	 */
 	private begin(): Vec2 {
 		const [first] = this.procedure.legs;
 		const OUT_NM = 4;
+		const HEARD_NM = LOCALIZER_REACH_NM - 0.5;
 		switch (first?.kind) {
 			case 'track':
 				return this.places.at(first.from, '/legs/0/from');
@@ -231,7 +236,12 @@ class Planner {
 			case 'course': {
 				const to = this.places.at(first.to, '/legs/0/to');
 				const trueDeg = trueCourseDeg(this.setting.area, first.aid, first.courseDeg);
-				return plus(to, times(unit(trueDeg), -OUT_NM));
+				const aid = this.setting.area.stations.find(({ id }) => id === first.aid);
+				const heard =
+					aid?.kind === 'localizer'
+						? HEARD_NM - length(plus(to, { north: -aid.northNm, east: -aid.eastNm }))
+						: OUT_NM;
+				return plus(to, times(unit(trueDeg), -Math.max(1, Math.min(OUT_NM, heard))));
 			}
 			default:
 				throw new InputError('/legs/0', 'must be a leg with a place to begin at');

@@ -51,7 +51,13 @@ export {
 export { Radios } from './radio/receivers.js';
 export { RNAV_SCALE_NM, angularScaleNm, rnavScaleNm } from './radio/rnav.js';
 export { LISTENED, RADIOS_AT_REST, RadioSettings } from './radio/settings.js';
-export { glidepathDeflection, isReceived, localizerDeflection, seenFrom } from './radio/signal.js';
+export {
+	LOCALIZER_REACH_NM,
+	glidepathDeflection,
+	isReceived,
+	localizerDeflection,
+	seenFrom
+} from './radio/signal.js';
 export { heardStation } from './radio/stations-on.js';
 export {
 	TurbulenceLevel,

@@ -56,7 +56,7 @@
 	}
 	function off(is: BriefAnswer, tried: string): string {
 		const by = (value: number, decimals: number, unit: string) =>
-			`yours is off by ${signed(value, decimals)}${unit}`;
+			Number(value.toFixed(decimals)) === 0 ? '' : `yours is off by ${signed(value, decimals)}${unit}`;
 		const value = Number(tried);
 		switch (is.kind) {
 			case 'direction':

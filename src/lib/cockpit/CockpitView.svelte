@@ -313,7 +313,8 @@
 						{/if}
 					</div>
 				</div>
-				{#if radios && frame.radio}
+				<!-- Who looks out tunes nothing: the view takes its place, and the dials keep their size. -->
+				{#if radios && frame.radio && !(frame.eye && cockpit.outsideShown)}
 					<RadioRack
 						area={data.area}
 						settings={inputs.radios}
@@ -402,7 +403,8 @@
 				<p class="mt-3 flex gap-2"><button class="knob" onclick={finish}>See the debrief</button></p>
 			</div>
 		{:else if cockpit.status === 'frozen' && !situation}
-			<div class="note" data-testid="frozen">
+			<!-- Over the footer: who freezes wants to look at the dials, and set what is to be set before it begins. -->
+			<div class="note" class:over-footer={!touch} data-testid="frozen">
 				<FrozenNote
 					begun={frame.timeSeconds > 0}
 					mayGoBack={frame.timeSeconds > 2}
@@ -494,5 +496,21 @@
 		background: color-mix(in srgb, var(--panel-raised) 95%, transparent);
 		padding: 1rem 1.4rem;
 		text-align: center;
+	}
+	.note.over-footer {
+		top: auto;
+		bottom: 0.25rem;
+		left: 0.5rem;
+		display: flex;
+		align-items: center;
+		gap: 0.3rem 1.2rem;
+		right: 21rem;
+		max-width: none;
+		min-height: 2.9rem;
+		transform: none;
+		border-color: var(--panel-accent);
+		background: var(--panel-raised);
+		padding: 0.35rem 0.9rem;
+		text-align: left;
 	}
 </style>

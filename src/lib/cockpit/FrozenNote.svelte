@@ -20,11 +20,11 @@
 	};
 </script>
 
-<p class="text-lg">
+<p class="text-lg font-semibold">
 	{begun ? FROZEN[reason] : 'Ready.'}
 </p>
 {#if mayGoBack}
-	<p class="mt-2 flex items-center justify-center gap-2 text-sm">
+	<p class="flex flex-wrap items-center gap-2 text-sm">
 		Again from
 		{#each STEPS_BACK as seconds (seconds)}
 			<button class="knob small" onclick={() => onback(seconds)}>{seconds} s ago</button>
@@ -32,10 +32,14 @@
 		<button class="knob small" onclick={onelsewhere}>Elsewhere, or keep</button>
 	</p>
 {/if}
-<p class="mt-1 text-sm text-panel-text">
+<p class="text-sm text-panel-text">
 	<kbd>{names('freeze')}</kbd>
-	{begun ? 'flies on' : 'begins'}. <kbd>{names('bankLeft')}</kbd>
-	<kbd>{names('noseDown')}</kbd> <kbd>{names('noseUp')}</kbd> <kbd>{names('bankRight')}</kbd>
-	or the yoke fly, <kbd>{names('powerUp')}</kbd> <kbd>{names('powerDown')}</kbd> power,
-	<kbd>{names('trimUp')}</kbd> <kbd>{names('trimDown')}</kbd> trim.
+	{#if begun}
+		flies on, <kbd>{names('help')}</kbd> lists the keys.
+	{:else}
+		begins. <kbd>{names('bankLeft')}</kbd>
+		<kbd>{names('noseDown')}</kbd> <kbd>{names('noseUp')}</kbd> <kbd>{names('bankRight')}</kbd>
+		or the yoke fly, <kbd>{names('powerUp')}</kbd> <kbd>{names('powerDown')}</kbd> power,
+		<kbd>{names('trimUp')}</kbd> <kbd>{names('trimDown')}</kbd> trim.
+	{/if}
 </p>

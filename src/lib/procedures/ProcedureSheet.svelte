@@ -80,7 +80,7 @@
 					<strong>{aid.id}</strong>
 					{aid.words}
 					<span class="tabular-nums">{aid.frequency}</span>
-					<span class="quiet font-mono" aria-label="in Morse">{morse(aid.id)}</span>
+					<span class="quiet font-mono whitespace-nowrap" aria-label="in Morse">{morse(aid.id)}</span>
 				</li>
 			{/each}
 		</ul>

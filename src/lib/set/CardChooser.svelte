@@ -50,12 +50,19 @@
 	});
 	const shown = $derived(awake ? found : found.slice(0, AT_FIRST));
 	let list = $state<HTMLElement | null>(null);
+	/** The row that the arrow keys stand on: the chosen card's, whoever chose it. */
+	// svelte-ignore state_referenced_locally
+	let row = $state(value);
+	$effect(() => {
+		row = value;
+	});
 	// Whichever card is chosen, by whom ever: it is seen.
 	$effect(() => {
 		void shown;
 		const chosen = value && list?.querySelector<HTMLElement>('[data-chosen]');
-		const scroller = list?.parentElement?.closest<HTMLElement>('[data-command-list]');
-		if (chosen && scroller) scroller.scrollTop = chosen.offsetTop - scroller.offsetTop - 40;
+		const scroller = list?.closest<HTMLElement>('[data-command-list]');
+		if (chosen && scroller)
+			scroller.scrollTop += chosen.getBoundingClientRect().top - scroller.getBoundingClientRect().top - 40;
 	});
 </script>
 
@@ -85,7 +92,12 @@
 		options={[any, ...Object.entries(HARD).map(([level, text]) => ({ value: level, text }))]}
 	/>
 </div>
-<Command.Root label="Card" shouldFilter={false} class="mt-2 overflow-hidden rounded-md border border-line">
+<Command.Root
+	label="Card"
+	shouldFilter={false}
+	bind:value={row}
+	class="mt-2 overflow-hidden rounded-md border border-line"
+>
 	<Command.Input
 		class="w-full border-b border-line bg-sheet px-3 py-2 text-ink outline-none focus-visible:bg-accent-soft/40"
 		placeholder="Words of the card, Enter takes it"

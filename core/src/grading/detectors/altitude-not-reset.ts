@@ -23,13 +23,16 @@ export function altitudeNotReset(evidence: Evidence): Fault[] {
 		return i > first && Math.abs(bug[i]! - wanted) > altitudeBugFt;
 	});
 	if (late.length === 0) return [];
-	const [{ from, phase }] = late as [(typeof late)[0]];
+	const [{ from, to, phase }] = late as [(typeof late)[0]];
+	const wanted = phase.targets.altitudeFt!.value;
+	const due = flight.after(from, altitudeBugSeconds);
+	const set = flight.first(due, to, 1, (i) => Math.abs(bug[i]! - wanted) <= altitudeBugFt);
 	return [
 		fault(
 			'altitude-not-reset',
 			flight.timeOf(from),
-			flight.timeOf(flight.after(from, altitudeBugSeconds)),
-			`The altitude reminder was not set to ${phase.targets.altitudeFt!.value} ft${late.length > 1 ? `, and ${late.length - 1} more times not to the next` : ''}.`,
+			flight.timeOf(due),
+			`The altitude reminder was ${set < 0 ? `not set to ${wanted} ft` : `set to ${wanted} ft at ${flight.clock(set)} only`}${late.length > 1 ? `, and ${late.length - 1} more times late or not to the next` : ''}.`,
 			'Each time an altitude is reached, set the next one: it is the cheapest memory there is.'
 		)
 	];

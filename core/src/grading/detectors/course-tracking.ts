@@ -1,7 +1,15 @@
 import { runningMean, signedDeg } from '../../base/index.js';
 import { courseOf, scaleShare, type CardPlace, type CoursePath } from '../../paths/index.js';
 import { NEAR_NM } from '../paths/course.js';
-import { alongOf, judgedPhases, placeOf, type Along, type Flown } from '../paths/flown.js';
+import {
+	alongOf,
+	asksNoCourse,
+	couldKnow,
+	judgedPhases,
+	placeOf,
+	type Along,
+	type Flown
+} from '../paths/flown.js';
 import type { Evidence } from '../evidence.js';
 import type { DetectorSettings } from '../detector-settings.js';
 
@@ -22,6 +30,7 @@ export class CourseTracking {
 	readonly samples: number;
 	/** Samples at which the course was crossed. */
 	readonly crossings: readonly number[];
+	private readonly place: CardPlace;
 	private readonly known = new Map<unknown, unknown>();
 
 	constructor(
@@ -33,7 +42,8 @@ export class CourseTracking {
 	) {
 		const { track, from, to } = flown;
 		const course = courseOf(path)!;
-		const place: CardPlace = placeOf(flown, course.aid);
+		const place = placeOf(flown, course.aid);
+		this.place = place;
 		this.courseDeg = course.courseDeg;
 		this.rateHz = track.rateHz;
 		this.along = alongOf(flown, place, course.courseDeg);
@@ -56,9 +66,9 @@ export class CourseTracking {
 		this.crossings = crossings;
 	}
 
-	/** Near the station no angle tells anything. */
+	/** Near the station no angle tells anything, and no needle that is not received does. */
 	usable(i: number): boolean {
-		return this.along[i]!.distanceNm > NEAR_NM;
+		return this.along[i]!.distanceNm > NEAR_NM && couldKnow(this.flown, this.place, this.flown.from + i);
 	}
 
 	/** Seconds of the flight at a sample. */
@@ -76,8 +86,8 @@ export class CourseTracking {
 /** The phases of a flight along a course. */
 export const courseTrackings = ({ card, track, times, settings, rough }: Evidence): CourseTracking[] =>
 	judgedPhases(card, track, times).flatMap((flown) => {
-		const { path, segment, targets } = card.phases[flown.phase]!;
-		// Straight to a place after a go-around, or by the eye: no course is asked for.
-		if (segment && !targets.needle) return [];
+		const phase = card.phases[flown.phase]!;
+		const { path } = phase;
+		if (asksNoCourse(phase)) return [];
 		return path?.kind === 'course' ? [new CourseTracking(flown, path, settings, rough)] : [];
 	});

@@ -1,6 +1,7 @@
 import { signedDeg } from '../../base/index.js';
 import { placeOn } from '../../paths/index.js';
 import { ApproachFlight } from '../approach/stretch.js';
+import { tunedTo } from '../paths/flown.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 
@@ -21,16 +22,19 @@ export function needleSource(evidence: Evidence): Fault[] {
 			flight.column('nav1CourseDeg')
 		];
 		const off = (deg: number) => Math.abs(signedDeg(deg - path.courseDeg));
-		const wrong = (i: number): string | null =>
-			rnav !== (source[i] === 1)
-				? rnav
-					? 'the needle followed the first receiver, not the RNAV unit'
-					: 'the needle followed the RNAV unit, not the first receiver'
-				: !rnav && Math.abs(mhz[i]! - (place.frequency ?? 0)) > 0.004
-					? `the first receiver was not on ${place.id}`
-					: place.kind === 'vor' && off(course[i]!) > sourceCourseDeg
-						? `the course was set to ${Math.round(course[i]!)}`
-						: null;
+		const courseSet = (deg: number) => place.kind !== 'vor' || off(deg) <= sourceCourseDeg;
+		/** A final without a path down can be flown by the second receiver as well. */
+		const bySecond = (i: number) =>
+			!path.glide &&
+			tunedTo(flight.track, place.frequency ?? 0, i).some(({ courseDeg }) => courseSet(courseDeg));
+		const wrong = (i: number): string | null => {
+			if (rnav) return source[i] === 1 ? null : 'the needle followed the first receiver, not the RNAV unit';
+			if (source[i] === 1) return 'the needle followed the RNAV unit, not the first receiver';
+			if (bySecond(i)) return null;
+			if (Math.abs(mhz[i]! - (place.frequency ?? 0)) > 0.004)
+				return `the first receiver was not on ${place.id}`;
+			return courseSet(course[i]!) ? null : `the course was set to ${Math.round(course[i]!)}`;
+		};
 		const first = flight.first(from, to, sourceSeconds, (i) => wrong(i) !== null);
 		if (first < 0) continue;
 		return [

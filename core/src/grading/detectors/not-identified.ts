@@ -1,7 +1,7 @@
 import { formatClock } from '../../base/index.js';
 import { RECEIVER_BITS } from '../../world/index.js';
 import { identifiedAids } from '../../paths/index.js';
-import { judgedPhases, placeOf, type Flown } from '../paths/flown.js';
+import { couldKnow, judgedPhases, placeOf, type Flown } from '../paths/flown.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
 import type { DetectorSettings } from '../detector-settings.js';
@@ -30,7 +30,9 @@ function identFault(flown: Flown, aid: string, settings: DetectorSettings): Faul
 	// Before the final of an approach there is time for it, and much else to do.
 	const { segment } = flown.card.phases[flown.phase]!;
 	const allowed = settings.identSeconds * (segment === 'initial' || segment === 'intermediate' ? 2 : 1);
-	const after = from + Math.round(allowed * track.rateHz);
+	let heard = from;
+	while (heard < to && !couldKnow(flown, place, heard)) heard++;
+	const after = heard + Math.round(allowed * track.rateHz);
 	if (after >= to) return [];
 	const identified = track.column('identified');
 	const tuned = (name: 'nav1MHz' | 'nav2MHz' | 'adfKHz', bit: number, i: number) =>
@@ -45,7 +47,7 @@ function identFault(flown: Flown, aid: string, settings: DetectorSettings): Faul
 	return [
 		fault(
 			'not-identified',
-			track.timeOf(from),
+			track.timeOf(heard),
 			track.timeOf(until - 1),
 			`You flew by ${aid} without having listened to its identifier${until < to ? ` until ${formatClock(track.timeOf(until))}` : ''}.`,
 			'Tune, identify, set, check: a needle that is not identified tells nothing.'

@@ -3,20 +3,20 @@ import { courseOf, placeOn } from '../../paths/index.js';
 import type { ChannelName } from '../../recording/index.js';
 import type { Evidence } from '../evidence.js';
 import { fault, type Fault } from '../fault.js';
+import { asksNoCourse, tunedTo } from '../paths/flown.js';
 import { stretches } from './stretches.js';
 
-/** A selector is where the card wants it within this, degrees and MHz. */
+/** A selector is where the card wants it within this, degrees. */
 const COURSE_DEG = 4;
-const CHANNEL_MHZ = 0.02;
 /** After this it is no longer on its way, s; and so long it has to stand wrong. */
 const SETTING_SECONDS = 30;
 const STANDS_SECONDS = 20;
 
-/** Course or station set to a value that nothing on the card asks for, and flown by. */
+/** Course or station set to a value that nothing on the card asks for, on either receiver, and flown by. */
 export function wrongSelector({ card, track, times }: Evidence): Fault[] {
 	const names = ['nav1MHz', 'nav1CourseDeg', 'needleSource'] as const satisfies ChannelName[];
 	if (!card.navigation || !names.every((name) => track.has(name))) return [];
-	const [mhz, course, source] = names.map((name) => track.column(name));
+	const [mhz, , source] = names.map((name) => track.column(name));
 	const all = stretches(card, track, times);
 	return all.flatMap(({ phase, from, to }, i) => {
 		const path = phase.path;
@@ -41,12 +41,15 @@ export function wrongSelector({ card, track, times }: Evidence): Fault[] {
 				const off = Math.abs(signedDeg(deg - one));
 				return off <= COURSE_DEG || off >= 180 - COURSE_DEG;
 			});
+		/** The courses set on the receivers that are on one of these stations. */
+		const set = (k: number) =>
+			stations.flatMap((one) => tunedTo(track, one, k)).map(({ courseDeg }) => courseDeg);
 		const found: Fault[] = [];
 		const [elsewhere] = runs(
 			begun,
 			to,
 			STANDS_SECONDS * track.rateHz,
-			(k) => onNav(k) && !stations.some((one) => Math.abs(mhz![k]! - one) < CHANNEL_MHZ)
+			(k) => onNav(k) && set(k).length === 0
 		);
 		if (elsewhere)
 			found.push(
@@ -58,10 +61,13 @@ export function wrongSelector({ card, track, times }: Evidence): Fault[] {
 					'Tune, identify, select, and only then fly by it: read each back from the card.'
 				)
 			);
-		// A localizer takes no notice of the selector.
+		// A localizer takes no notice of the selector, and straight to a station any course will do that centres.
 		const [turned] =
-			place.kind === 'vor'
-				? runs(begun, to, STANDS_SECONDS * track.rateHz, (k) => onNav(k) && !asked(course![k]!))
+			place.kind === 'vor' && !asksNoCourse(phase)
+				? runs(begun, to, STANDS_SECONDS * track.rateHz, (k) => {
+						const courses = set(k);
+						return onNav(k) && courses.length > 0 && !courses.some(asked);
+					})
 				: [];
 		if (turned)
 			found.push(
@@ -69,7 +75,7 @@ export function wrongSelector({ card, track, times }: Evidence): Fault[] {
 					'wrong-selector',
 					track.timeOf(turned.from),
 					track.timeOf(turned.to),
-					`${phase.name}: the selector stood at ${formatHeading(course![turned.from]!)}, the course is ${formatHeading(normalizeDeg(along.courseDeg))}.`,
+					`${phase.name}: the selector stood at ${formatHeading(set(turned.from)[0]!)}, the course is ${formatHeading(normalizeDeg(along.courseDeg))}.`,
 					'Say the course, set it, read it back: the needle tells of the course that is set, whatever you fly.'
 				)
 			);

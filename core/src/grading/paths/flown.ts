@@ -2,7 +2,7 @@ import { meanOf } from '../../base/index.js';
 import { solveWindTriangle } from '../../navigation/index.js';
 import { alongCourse, placeOn, type CardPlace } from '../../paths/index.js';
 import type { Track } from '../../recording/index.js';
-import type { PhaseTimes, TaskCard } from '../../training/index.js';
+import type { Phase, PhaseTimes, TaskCard } from '../../training/index.js';
 import { windAt } from '../../world/index.js';
 
 /** A stretch of a recorded flight of a card, with what navigation is judged by. */
@@ -38,6 +38,41 @@ export const judgedPhases = (card: TaskCard, track: Track, times: readonly Phase
 				({ phase, from, to }) => card.phases[phase]!.path && to - from >= track.rateHz
 			)
 		: [];
+
+/** Straight to a place after a go-around, or by the eye: no course is asked for. */
+export const asksNoCourse = ({ segment, targets }: Phase): boolean =>
+	segment !== undefined && targets.needle === undefined;
+
+/** A station is on a channel within this, MHz. */
+const CHANNEL_MHZ = 0.004;
+const RECEIVERS = [
+	{ mhz: 'nav1MHz', courseDeg: 'nav1CourseDeg', flag: 'nav1Flag' },
+	{ mhz: 'nav2MHz', courseDeg: 'nav2CourseDeg', flag: 'nav2Flag' }
+] as const;
+
+/** The receivers of a recording that were tuned to a frequency at a sample: what course was set on each, and whether it told. */
+export function tunedTo(track: Track, mhz: number, i: number): { courseDeg: number; tells: boolean }[] {
+	return RECEIVERS.flatMap((one) =>
+		track.has(one.mhz) && Math.abs(track.column(one.mhz)[i]! - mhz) < CHANNEL_MHZ
+			? [
+					{
+						courseDeg: track.has(one.courseDeg) ? track.column(one.courseDeg)[i]! : NaN,
+						tells: !track.has(one.flag) || track.column(one.flag)[i]! !== 0
+					}
+				]
+			: []
+	);
+}
+
+/**
+ * Whether somebody who had tuned a station could know by it at a sample: out of its reach, above it or behind a hill a
+ * needle tells nothing, and nobody is to blame for that. Where nobody has tuned it, it could have been.
+ */
+export function couldKnow({ track }: Pick<Flown, 'track'>, place: CardPlace, i: number): boolean {
+	if (place.frequency === undefined || place.kind === 'ndb') return true;
+	const tuned = tunedTo(track, place.frequency, i);
+	return tuned.length === 0 || tuned.some(({ tells }) => tells);
+}
 
 export interface Along {
 	rightNm: number;

@@ -3,7 +3,7 @@ import { callsOf, type DueCall } from '../../training/index.js';
 import type { Evidence } from '../evidence.js';
 import type { ArcReport } from './arc.js';
 import type { CourseReport } from './course.js';
-import { isJudged, judgedPhases } from './flown.js';
+import { asksNoCourse, isJudged, judgedPhases } from './flown.js';
 import type { HoldReport } from './hold.js';
 import type { HomingReport } from './homing.js';
 import type { MarkReport } from './position.js';
@@ -44,9 +44,12 @@ interface Reported {
 
 const reportsOf = ({ card, track, times }: Evidence): Reported[] =>
 	judgedPhases(card, track, times).map((flown) => {
-		const path = card.phases[flown.phase]!.path!;
+		const phase = card.phases[flown.phase]!;
+		const path = phase.path!;
 		const { reports } = PATH_REPORTS[path.kind] as PathReport<Path, object>;
-		return { phase: flown.phase, path, reports: reports(flown, path) };
+		// Of a line that nobody was asked to keep there is nothing to tell.
+		const kept = path.kind !== 'course' || !asksNoCourse(phase);
+		return { phase: flown.phase, path, reports: kept ? reports(flown, path) : [] };
 	});
 
 /** What is reported of the paths of one kind, each with its path. */

@@ -22,9 +22,11 @@ const MAST_FT = 30;
 /** Cones above the stations in which they do not tell, degrees from the vertical. Source: domain figures, ICAO Doc 8071. */
 export const VOR_CONE_DEG = 50;
 export const NDB_CONE_DEG = 40;
+/** So far from its antenna a localizer is received on its course, NM. Source: ICAO Annex 10, volume I, 3.1.3.3. */
+export const LOCALIZER_REACH_NM = 18;
 /** Coverage of a localizer: within 35° to 10 NM, within 10° to 18 NM. Source: ICAO Annex 10, volume I, 3.1.3.3. */
 const LOCALIZER_COVERAGE = [
-	{ withinDeg: 10, toNm: 18 },
+	{ withinDeg: 10, toNm: LOCALIZER_REACH_NM },
 	{ withinDeg: 35, toNm: 10 }
 ];
 /** Coverage of a glidepath: within 8° of the course, to 10 NM. Source: ICAO Annex 10, volume I, 3.1.5.3. */

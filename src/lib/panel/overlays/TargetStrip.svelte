@@ -18,10 +18,18 @@
 	const { card, phase, phaseSeconds, shown }: Props = $props();
 	const current = $derived(card.phases[phase]);
 	const configured = $derived(current?.configuration ? configurationWords(current.configuration) : '');
-	const next = $derived(card.phases[phase + 1]);
+	/** Once it is decided what comes after the minimum, what comes next is of that. */
+	const next = $derived(
+		card.phases.slice(phase + 1).find(({ after }) => !current?.after || after === current.after)
+	);
+	const open = $derived(next?.after !== undefined && !current?.after);
 </script>
 
-<div class="flex min-h-[4.2rem] items-center gap-5 px-4 py-2" data-testid="targets">
+<!-- An approach's words take two lines here and there: one height for all, or the dials move with them. -->
+<div
+	class="flex items-center gap-5 px-4 py-2 {card.approach ? 'min-h-[6.2rem]' : 'min-h-[4.2rem]'}"
+	data-testid="targets"
+>
 	{#if !shown}
 		<p class="text-sm text-panel-soft">Targets hidden. <kbd>H</kbd> shows them.</p>
 	{:else if current}
@@ -29,7 +37,7 @@
 			<p class="truncate text-sm text-panel-soft">
 				Phase {phase + 1} of {card.phases.length} ·
 				<span class="inline-block w-10 align-bottom"><Readout text={formatClock(phaseSeconds)} /></span>
-				{#if next?.after}· then: as you decide{:else if next}· then: {next.name}{/if}
+				{#if open}· then: as you decide{:else if next}· then: {next.name}{/if}
 			</p>
 			<p class="truncate text-lg font-bold" data-testid="phase">{current.name}</p>
 			<p class="line-clamp-2 text-sm leading-tight text-panel-text" title={current.instruction}>
