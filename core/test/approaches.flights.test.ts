@@ -149,6 +149,34 @@ describe('a fault of an approach', () => {
 	});
 });
 
+describe('the word at the minimum', () => {
+	const card = approachCard(procedureCatalog.get('ves-ils-10'), {
+		area,
+		aircraft: trainer,
+		weather: HIGH,
+		part: 'final'
+	});
+	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 7, 3600);
+	const said = (lateSeconds: number) => {
+		const word = track.column('decision').findIndex((value) => value !== DECISION.none);
+		return gradeFlight(
+			planted(track, {
+				decision: (value, i) => (i < word + lateSeconds * track.rateHz ? DECISION.none : value)
+			}),
+			card,
+			standard,
+			trainer
+		);
+	};
+
+	it('fails where it comes late, and says so', () => {
+		expect(said(0)).toMatchObject({ verdict: 'met', because: [] });
+		const late = said(6);
+		expect(late.verdict).toBe('not met');
+		expect(late.because).toEqual([expect.stringMatching(/^At the minimum: decided \d\.\d s after it/)]);
+	});
+});
+
 describe('the gate', () => {
 	it('is no fault of whoever goes around within five seconds of it, and of whoever does so later', () => {
 		const card = approachCard(procedureCatalog.get('ves-ils-10'), {

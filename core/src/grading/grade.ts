@@ -47,6 +47,7 @@ export function gradeFlight(
 	const broken = hardLimits(evidence);
 	for (const { phase, text } of limits) broken.set(phase, [...(broken.get(phase) ?? []), text]);
 	const notRecorded = new Set<string>();
+	const decidedBadly: string[] = [];
 	const phases: GradedPhase[] = card.phases.map((phase, index) => {
 		const time = times.find((candidate) => candidate.phase === index);
 		const startSeconds = time?.startSeconds ?? null;
@@ -75,6 +76,7 @@ export function gradeFlight(
 			phase.segment === 'minimum' && span.begun && approach
 				? minimumVerdict(approach, toleranceOf(standard, 'altitudeFt', 'minimum').above)
 				: null;
+		if (atMinimum) decidedBadly.push(...atMinimum.because.map((why) => `${phase.name}: ${why}`));
 		// What the instructor did to the flight, and the way out of it, is no deviation of the student's.
 		if (own.length > 0 && items.length > 0)
 			for (const item of items) Object.assign(item, { verdict: 'not shown', score: undefined });
@@ -151,6 +153,7 @@ export function gradeFlight(
 		scoreParts: { phases: weighted, faultDeduction },
 		because: [
 			...reasons(phases, verdict),
+			...(verdict === 'not met' ? decidedBadly : []),
 			...[...broken].flatMap(([phase, texts]) => texts.map((text) => `${card.phases[phase]!.name}: ${text}`)),
 			...recoveries.filter((one) => one.verdict === 'not met').map((one) => `Recovery: ${whyNotMet(one)}`)
 		],

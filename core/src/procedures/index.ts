@@ -1,5 +1,5 @@
 export { checkProcedure, type ProcedureProblem } from './check.js';
-export { thresholdOf } from './place.js';
+export { thresholdOf, trueCourseDeg } from './place.js';
 export {
 	endOf,
 	finalSlope,

@@ -504,7 +504,7 @@
 		display: flex;
 		align-items: center;
 		gap: 0.3rem 1.2rem;
-		right: 21rem;
+		right: 23.5rem;
 		max-width: none;
 		min-height: 2.9rem;
 		transform: none;

@@ -134,13 +134,13 @@ export const FAULT_GUIDE = {
 		page: 'tracking'
 	},
 	'reverse-sensing': {
-		sign: 'Off the course and turned away from it for twelve seconds; longer in rough air.',
+		sign: 'Off the course and turned away from it for twelve seconds, while the needle was received; longer in rough air.',
 		why: 'The selector stands on the reciprocal, or the needle was read as the way to turn.',
 		page: 'tracking',
 		drill: 'needle'
 	},
 	'not-identified': {
-		sign: 'Half a minute into a phase on a receiver whose identifier nobody has listened to.',
+		sign: 'Half a minute into a phase, and within reach of the station, nobody has listened to its identifier on either receiver.',
 		why: 'A frequency is a number: two stations can look alike, and one that is being worked on sends no identifier.',
 		page: 'radio',
 		drill: 'morse'
@@ -190,7 +190,7 @@ export const FAULT_GUIDE = {
 		drill: 'compass'
 	},
 	'wrong-selector': {
-		sign: 'The selector stands four degrees or more from the course of the phase, or another station is tuned, for twenty seconds.',
+		sign: 'For twenty seconds neither receiver has the station of the phase tuned with its course within four degrees. Straight to a station after a go-around any course will do.',
 		why: 'A needle that is centred on the wrong course is no less centred.',
 		page: 'radio',
 		drill: 'needle'
@@ -239,7 +239,7 @@ export const FAULT_GUIDE = {
 		page: 'approaches'
 	},
 	'needle-source': {
-		sign: 'For twelve seconds on the final the needle follows another source, station or course.',
+		sign: 'For twelve seconds on the final the needle follows another source, station or course. The second receiver will do where there is no path down.',
 		why: 'It was set for the leg before, and looked right.',
 		page: 'approaches',
 		drill: 'needle'

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { Command } from 'bits-ui';
 	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import { matches } from '$lib/ui/choices.js';
@@ -32,8 +32,11 @@
 	let hard = $state('');
 	const unique = (list: string[]) => [...new Set(list)].sort();
 	const any = { value: '', text: 'any' };
+	/** What was chosen before one came here stands first: the list begins with it, and the arrow keys on it. */
+	const before = untrack(() => value);
+	const ordered = $derived(cards.toSorted((a, b) => Number(b.id === before) - Number(a.id === before)));
 	const found = $derived(
-		cards.filter(
+		ordered.filter(
 			(card) =>
 				(group === '' || card.group === group) &&
 				(plane === '' || card.aircraft === plane) &&
@@ -50,12 +53,6 @@
 	});
 	const shown = $derived(awake ? found : found.slice(0, AT_FIRST));
 	let list = $state<HTMLElement | null>(null);
-	/** The row that the arrow keys stand on: the chosen card's, whoever chose it. */
-	// svelte-ignore state_referenced_locally
-	let row = $state(value);
-	$effect(() => {
-		row = value;
-	});
 	// Whichever card is chosen, by whom ever: it is seen.
 	$effect(() => {
 		void shown;
@@ -92,12 +89,7 @@
 		options={[any, ...Object.entries(HARD).map(([level, text]) => ({ value: level, text }))]}
 	/>
 </div>
-<Command.Root
-	label="Card"
-	shouldFilter={false}
-	bind:value={row}
-	class="mt-2 overflow-hidden rounded-md border border-line"
->
+<Command.Root label="Card" shouldFilter={false} class="mt-2 overflow-hidden rounded-md border border-line">
 	<Command.Input
 		class="w-full border-b border-line bg-sheet px-3 py-2 text-ink outline-none focus-visible:bg-accent-soft/40"
 		placeholder="Words of the card, Enter takes it"

@@ -398,22 +398,35 @@ function timingOf(flight: ApproachFlight): ApproachReport['timing'] {
 }
 
 /**
- * What the decision, and the level that was kept before it, make of the phase at the minimum.
+ * What the decision, and the level that was kept before it, make of the phase at the minimum, and why it was not met.
  * @param aboveFt the standard's tolerance above a minimum.
  */
 export function minimumVerdict(
 	{ decision, final }: Pick<ApproachReport, 'decision' | 'final'>,
 	aboveFt: number
-): { verdict: Verdict; score: number } {
-	if (!decision || decision.judged === 'not decided') return { verdict: 'not shown', score: 0 };
-	if (decision.judged === 'wrong') return { verdict: 'not met', score: 0 };
-	const late = Math.max(0, (decision.seconds ?? 0) - 1);
-	const lost = Math.min(60, late * 15) + (decision.judged === 'question' ? 15 : 0);
+): { verdict: Verdict; score: number; because: string[] } {
+	if (!decision || decision.judged === 'not decided') return { verdict: 'not shown', score: 0, because: [] };
+	if (decision.judged === 'wrong')
+		return { verdict: 'not met', score: 0, because: [`on, though ${SEEN_WORDS[decision.seen]}`] };
+	const seconds = decision.seconds ?? 0;
+	const lost = Math.min(60, Math.max(0, seconds - 1) * 15) + (decision.judged === 'question' ? 15 : 0);
 	const level = levelVerdict(final?.level ?? null, aboveFt);
+	const because = [
+		...(seconds > APPROACH_RULES.decisionSeconds
+			? [`decided ${seconds.toFixed(1)} s after it, ${APPROACH_RULES.decisionSeconds} are allowed`]
+			: []),
+		...(level?.met === false
+			? [
+					final!.level!.reachedBeforeNm === null
+						? `never come down to it, still ${Math.round(final!.level!.meanFt)} ft above`
+						: `level ${Math.round(final!.level!.meanFt)} ft above it, ${aboveFt} are allowed`
+				]
+			: [])
+	];
 	return {
-		verdict:
-			(decision.seconds ?? 0) > APPROACH_RULES.decisionSeconds || level?.met === false ? 'not met' : 'met',
-		score: Math.max(0, 100 - lost - (level?.lost ?? 0))
+		verdict: because.length > 0 ? 'not met' : 'met',
+		score: Math.max(0, 100 - lost - (level?.lost ?? 0)),
+		because
 	};
 }
 

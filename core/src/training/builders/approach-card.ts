@@ -1,5 +1,5 @@
 import type { Aircraft } from '../../aircraft/index.js';
-import { normalizeDeg, plus, times, unit } from '../../base/index.js';
+import { directionDeg, length, normalizeDeg, plus, times, unit, type Vec2 } from '../../base/index.js';
 import { categoryOf, solveCircling, type Category } from '../../navigation/index.js';
 import type { CoursePath } from '../../paths/index.js';
 import {
@@ -8,6 +8,7 @@ import {
 	lowestOf,
 	planProcedure,
 	thresholdOf,
+	trueCourseDeg,
 	turnBetween,
 	type ApproachSpeeds,
 	type Minimum,
@@ -237,16 +238,9 @@ class ApproachCard {
 				...onPlane(at)
 			};
 		}
-		const begin = first.points[0]!;
-		const next = first.points[1]!;
+		const { begin, direction } = this.lineOf(first);
 		// On an arc the aircraft arrives along it; on a course a little before where it begins.
-		const direction = Math.atan2(next.east - begin.east, next.north - begin.north) * (180 / Math.PI);
-		const out =
-			first.leg.kind === 'arc'
-				? 0
-				: first.leg.kind === 'course' && first.distanceNm < BEGIN_NM
-					? BEGIN_NM
-					: 0;
+		const out = first.leg.kind === 'course' && first.distanceNm < BEGIN_NM ? BEGIN_NM : 0;
 		const at = plus(begin, times(unit(direction), -out));
 		return {
 			...shared,
@@ -254,6 +248,16 @@ class ApproachCard {
 			headingDeg: normalizeDeg(direction - variationDeg),
 			...onPlane(at)
 		};
+	}
+
+	/** Where a leg is begun, and along which line. A course that is begun alone is begun on it, not out of the turn before. */
+	private lineOf({ leg, points }: PlannedLeg): { begin: Vec2; direction: number } {
+		const [begin, next] = points as [Vec2, Vec2];
+		const lead = plus(next, times(begin, -1));
+		if (leg.kind !== 'course' || this.part === 'whole') return { begin, direction: directionDeg(lead) };
+		const to = this.planned.places.at(leg.to);
+		const direction = trueCourseDeg(this.setting.area, leg.aid, leg.courseDeg);
+		return { begin: plus(to, times(unit(direction), -length(plus(to, times(begin, -1))))), direction };
 	}
 
 	private approach(): CardApproach {
