@@ -171,7 +171,11 @@ describe('what a student has really flown', () => {
 			expect.arrayContaining(['level', 'turn', 'descent', 'level-off'])
 		);
 		expect(await manoeuvresOf(at.db, other.id)).toEqual({ records: [], navigation: [], leanings: [] });
-		expect(await blindTurnsOf(at.db, (await findAttempt(at.db, compass.id))!)).toHaveLength(3);
+		const turns = await blindTurnsOf(at.db, (await findAttempt(at.db, compass.id))!);
+		expect(turns).toHaveLength(3);
+		// Worked out once: a second look needs the recording no more.
+		await at.db('attempts').where({ id: compass.id }).update({ recording: null });
+		expect(await blindTurnsOf(at.db, (await findAttempt(at.db, compass.id))!)).toEqual(turns);
 	});
 
 	it('has a trend of scans, oldest first, of the flights that have one', async () => {

@@ -5,6 +5,7 @@ import {
 	RESUME_EDITIONS,
 	STANDARD_EDITIONS,
 	type AssistLevel,
+	type BlindTurn,
 	type Dwell,
 	type FlightFigures,
 	type Grade,
@@ -61,6 +62,29 @@ const rows = (db: Knex) =>
 
 export const attemptsOf = (db: Knex, studentId: string, most = 200): Promise<AttemptRow[]> =>
 	rows(db).where('a.student_id', studentId).orderBy('a.started_at', 'desc').limit(most);
+
+/** The graded flights of a card by a student, newest first. */
+export const attemptsAtCard = (
+	db: Knex,
+	{ studentId, cardId }: Pick<AttemptRow, 'studentId' | 'cardId'>,
+	most = 200
+): Promise<AttemptRow[]> =>
+	rows(db)
+		.where({ 'a.student_id': studentId, 'a.card_id': cardId })
+		.whereNotNull('a.score')
+		.orderBy('a.started_at', 'desc')
+		.limit(most);
+
+/** What was worked out of a flight's turns without the heading dial; null where it has not been yet. */
+export async function blindTurnsKept(db: Knex, id: string): Promise<BlindTurn[] | null> {
+	const row = await db('attempts').where({ id }).first('blind_turns');
+	return (row?.blind_turns as BlindTurn[] | null | undefined) ?? null;
+}
+export const keepBlindTurns = (db: Knex, id: string, turns: readonly BlindTurn[]): Promise<number> =>
+	db('attempts')
+		.where({ id })
+		.whereNot({ status: 'flying' })
+		.update({ blind_turns: JSON.stringify(turns) });
 
 /** The last flights of each of several students, newest first: so many are read, however many there are. */
 export const lastAttempts = (db: Knex, studentIds: readonly string[], each: number): Promise<AttemptRow[]> =>

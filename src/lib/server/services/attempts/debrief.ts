@@ -4,7 +4,8 @@ import { formatClock, InputError, NO_CONDITIONS, type Grade } from '@hanza/core'
 import {
 	addOverride,
 	addRemark,
-	attemptsOf,
+	attemptsAtCard,
+	begunAssignments,
 	findPerson,
 	openAssignments,
 	overridesOf,
@@ -38,14 +39,14 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 			attemptId: attempt.id,
 			ended: attempt.status !== 'flying'
 		} satisfies Unfinished;
-	const [scan, scans, turns, remarks, overrides, student, flights, brief] = await Promise.all([
+	const [scan, scans, turns, remarks, overrides, student, same, brief] = await Promise.all([
 		scanOf(db, attempt),
 		scanTrend(db, attempt.studentId),
 		blindTurnsOf(db, attempt),
 		remarksOf(db, attempt.id),
 		overridesOf(db, attempt.id),
 		findPerson(db, attempt.studentId),
-		attemptsOf(db, attempt.studentId),
+		attemptsAtCard(db, attempt),
 		briefBefore(db, attempt)
 	]);
 	const {
@@ -60,16 +61,17 @@ export async function debriefPage(db: Knex, person: Person, id: string) {
 		wholeToSeconds,
 		tooFast
 	} = attempt;
-	const same = flights.filter((flight) => flight.cardId === attempt.cardId && flight.score !== null);
 	const before = same.find((flight) => flight.startedAt < startedAt);
 	const next = nextAfter(attempt, overrides[0]?.value ?? null);
 	// Set after this flight, and still to be flown.
-	const isSet = (await openAssignments(db, attempt.studentId)).some(
-		(task) =>
-			task.createdAt > (attempt.endedAt ?? startedAt) &&
-			task.card.id === next.card.id &&
-			!flights.some((flight) => flight.assignmentId === task.id)
+	const set = (await openAssignments(db, attempt.studentId)).filter(
+		(task) => task.createdAt > (attempt.endedAt ?? startedAt) && task.card.id === next.card.id
 	);
+	const begun = await begunAssignments(
+		db,
+		set.map((task) => task.id)
+	);
+	const isSet = set.some((task) => !begun.has(task.id));
 	return {
 		attempt: {
 			id: attempt.id,

@@ -22,9 +22,11 @@ import {
 	addAttempt,
 	addChunk,
 	addStretches,
+	blindTurnsKept,
 	chunksOf,
 	copyLooks,
 	endAttempt,
+	keepBlindTurns,
 	recordingOf,
 	removeUnflownAttempt,
 	type Attempt,
@@ -212,17 +214,24 @@ export function splitChunkBody(
 	};
 }
 
-/** Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. */
+/**
+ * Turns of a flight that were flown without the heading dial, by both methods with the student's own numbers. Worked out
+ * of its recording when they are first asked for, and kept: nothing of a flight changes any more.
+ */
 export async function blindTurnsOf(db: Knex, attempt: Attempt): Promise<BlindTurn[]> {
 	const { card } = attempt;
 	if (!card.phases.some(({ targets }) => targets.bankDeg)) return [];
+	const kept = await blindTurnsKept(db, attempt.id);
+	if (kept) return kept;
 	const area = await areaOf(db, card.area).catch(() => null);
 	// Flown in an area that there is no more: nothing is known of its compass.
 	if (!area) return [];
-	return heavy('turnsBlind', {
+	const turns = await heavy('turnsBlind', {
 		flown: await flownOf(db, attempt),
 		card,
 		dipDeg: area.dipDeg,
 		schoolRuleDeg: schoolRuleDeg(area)
 	});
+	await keepBlindTurns(db, attempt.id, turns);
+	return turns;
 }
