@@ -2,8 +2,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { approachCard, Flight, setupOf, type TaskCard } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, procedureCatalog } from '../data/index.js';
 import { choose } from '../scripts/desk-hands.mjs';
+import { addCard } from '../src/lib/server/data/index.js';
 import { beginFlying, flyFor, press } from './support/cockpit.js';
-import { studentWithTask } from './support/database.js';
+import { studentWithTask, withDatabase } from './support/database.js';
 import { enterAs, signIn } from './support/people.js';
 import { flyByDials, plugIn } from './support/scripted-pilot.js';
 import { tuneNav1 } from './support/radios.js';
@@ -154,6 +155,39 @@ for (const [weather, baseFt, key, judged] of [
 		await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
 		await expect(page.getByTestId('decision')).toHaveText(judged);
 	});
+
+test('an approach by a station that the area has lost is told on the card, in the brief and in the cockpit, and stops no debrief', async ({
+	page,
+	browser
+}) => {
+	const card: TaskCard = structuredClone(cardCatalog.get('approach-ves-ils-10-final'));
+	card.approach!.procedure = JSON.parse(JSON.stringify(card.approach!.procedure).replaceAll('IVES', 'IGONE'));
+	card.name = 'By a localizer that is gone';
+	const WORDS = 'the area has lost a station';
+	const { login, assignmentId } = await studentWithTask(card);
+	await signIn(page, login);
+	await page.goto(`/brief/${assignmentId}`);
+	await expect(page.getByRole('alert').filter({ hasText: WORDS })).toBeVisible();
+	await page.getByRole('button', { name: 'Fly' }).last().click();
+	await beginFlying(page);
+	await expect(page.getByTestId('sheet-beside')).toContainText(WORDS);
+	await flyFor(page, 4);
+	await page.getByRole('button', { name: 'Break off' }).click();
+	await expect(page).toHaveURL(/\/debrief\//, { timeout: 60_000 });
+	await expect(page.getByRole('heading', { name: card.name })).toBeVisible();
+	await expect(page.getByTestId('approach-debrief')).toBeVisible();
+
+	const id = await withDatabase(async (db) => {
+		const { id: ownerId } = await db('users').where({ login: 'harun' }).first('id');
+		return addCard(db, { ownerId, authorId: ownerId, attemptId: null, card });
+	});
+	const desk = await (await browser.newContext()).newPage();
+	await enterAs(desk, 'Harun Aldbeck');
+	await desk.goto(`/library/cards/${id}`);
+	await expect(desk.getByRole('alert').filter({ hasText: WORDS })).toBeVisible();
+	await withDatabase((db) => db('cards').where({ id }).delete());
+	await desk.context().close();
+});
 
 test('procedures are found in the library by both, with their sheet for the wind of the day', async ({
 	page

@@ -23,6 +23,7 @@
 	const { card } = $derived(editor);
 	let open = $state<string | null>(null);
 	const aircraft = $derived(data.aircraft.find(({ id }) => id === card.aircraft) ?? data.aircraft[0]!);
+	const area = $derived(data.areas.find(({ id }) => id === card.area) ?? null);
 	const wind = $derived(card.weather.windLayers[0]);
 
 	onMount(() => {
@@ -359,6 +360,13 @@
 					>being flown</span
 				>{/if}
 		</h2>
+		{#if card.approach}
+			{#await import('$lib/procedures/sheet.js') then { SHEET_LOST_WHY, sheetOfCard }}
+				{#if !sheetOfCard(card, area, aircraft)}<p class="mb-2 text-limit" role="alert">
+						{SHEET_LOST_WHY} Put it back in the area, or put this card away.
+					</p>{/if}
+			{/await}
+		{/if}
 		{#if editor.preview}<CardPreview {card} flown={editor.preview} />{/if}
 	</aside>
 </div>

@@ -284,9 +284,10 @@ function quietly<T>(work: () => T): T | null {
 	}
 }
 
-/** What is said where a card's sheet cannot be laid out. */
-export const SHEET_LOST =
-	'The sheet cannot be laid out: the area has lost a station or a point that this approach is flown by. Tell your instructor before you fly it.';
+/** What is said where a card's sheet cannot be laid out, at the desk and to whoever is about to fly it. */
+export const SHEET_LOST_WHY =
+	'The sheet cannot be laid out: the area has lost a station or a point that this approach is flown by.';
+export const SHEET_LOST = `${SHEET_LOST_WHY} Tell your instructor before you fly it.`;
 
 /**
  * The sheet of a card's approach, by the procedure and the minimum that the card kept; null for a card that is none, and
