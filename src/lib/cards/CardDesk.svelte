@@ -5,7 +5,6 @@
 	import { dndzone, type DndEvent } from 'svelte-dnd-action';
 	import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument, type Phase } from '@hanza/core';
 	import { CardEditor } from '$lib/cards/editor.svelte.js';
-	import CardPreview from './CardPreview.svelte';
 	import CallsEditor from './CallsEditor.svelte';
 	import PhaseEditor from './PhaseEditor.svelte';
 	import Checkbox from '$lib/ui/Checkbox.svelte';
@@ -367,6 +366,10 @@
 					</p>{/if}
 			{/await}
 		{/if}
-		{#if editor.preview}<CardPreview {card} flown={editor.preview} />{/if}
+		{#if editor.preview}
+			{#await import('./CardPreview.svelte') then { default: CardPreview }}
+				<CardPreview {card} flown={editor.preview} />
+			{/await}
+		{/if}
 	</aside>
 </div>
