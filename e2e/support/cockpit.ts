@@ -38,7 +38,16 @@ export async function flyFor(page: Page, seconds: number): Promise<void> {
 			new Promise<void>((resolve) => {
 				const now = () => Number(cockpit.dataset.seconds ?? 0);
 				const until = now() + wanted;
-				const look = () => (now() >= until ? resolve() : void requestAnimationFrame(look));
+				const look = () => {
+					// A machine that stood still for long has frozen the flight: who sits there flies on.
+					const frozen = document.querySelector('[data-testid=frozen]');
+					if (frozen?.textContent?.includes('asleep'))
+						[...document.querySelectorAll('button')]
+							.find((one) => one.textContent?.includes('Fly on'))
+							?.click();
+					if (now() >= until) resolve();
+					else requestAnimationFrame(look);
+				};
 				look();
 			}),
 		seconds
