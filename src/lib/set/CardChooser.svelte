@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount, untrack } from 'svelte';
+	import { onMount } from 'svelte';
 	import { Command } from 'bits-ui';
 	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import { matches } from '$lib/ui/choices.js';
@@ -32,11 +32,8 @@
 	let hard = $state('');
 	const unique = (list: string[]) => [...new Set(list)].sort();
 	const any = { value: '', text: 'any' };
-	/** What was chosen before one came here stands first: the list begins with it, and the arrow keys on it. */
-	const before = untrack(() => value);
-	const ordered = $derived(cards.toSorted((a, b) => Number(b.id === before) - Number(a.id === before)));
 	const found = $derived(
-		ordered.filter(
+		cards.filter(
 			(card) =>
 				(group === '' || card.group === group) &&
 				(plane === '' || card.aircraft === plane) &&
@@ -57,9 +54,8 @@
 	$effect(() => {
 		void shown;
 		const chosen = value && list?.querySelector<HTMLElement>('[data-chosen]');
-		const scroller = list?.closest<HTMLElement>('[data-command-list]');
-		if (chosen && scroller)
-			scroller.scrollTop += chosen.getBoundingClientRect().top - scroller.getBoundingClientRect().top - 40;
+		const scroller = list?.parentElement?.closest<HTMLElement>('[data-command-list]');
+		if (chosen && scroller) scroller.scrollTop = chosen.offsetTop - scroller.offsetTop - 40;
 	});
 </script>
 
