@@ -96,6 +96,9 @@ describe.each([
 	}
 );
 
+const on = (id: string, part: 'final' | 'missed' | 'whole', weather: Weather = LOW) =>
+	approachCard(procedureCatalog.get(id), { area, aircraft: trainer, weather, part });
+
 describe('the decision', () => {
 	const ils = procedureCatalog.get('ves-ils-10');
 	const card = (weather: Weather, more: object = {}) =>
@@ -128,8 +131,6 @@ describe('the decision', () => {
 });
 
 describe('a fault of an approach', () => {
-	const on = (id: string, part: 'final' | 'missed' | 'whole', weather: Weather = LOW) =>
-		approachCard(procedureCatalog.get(id), { area, aircraft: trainer, weather, part });
 	it.each([
 		['step-down-broken', 'step-breaker', on('ost-loc-30', 'final')],
 		['chases-glidepath', 'path-chaser', on('ves-ils-10', 'final')],
@@ -150,12 +151,7 @@ describe('a fault of an approach', () => {
 });
 
 describe('the word at the minimum', () => {
-	const card = approachCard(procedureCatalog.get('ves-ils-10'), {
-		area,
-		aircraft: trainer,
-		weather: HIGH,
-		part: 'final'
-	});
+	const card = on('ves-ils-10', 'final', HIGH);
 	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 7, 3600);
 	const said = (lateSeconds: number) => {
 		const word = track.column('decision').findIndex((value) => value !== DECISION.none);
@@ -179,12 +175,7 @@ describe('the word at the minimum', () => {
 
 describe('the gate', () => {
 	it('is no fault of whoever goes around within five seconds of it, and of whoever does so later', () => {
-		const card = approachCard(procedureCatalog.get('ves-ils-10'), {
-			area,
-			aircraft: trainer,
-			weather: LOW,
-			part: 'final'
-		});
+		const card = on('ves-ils-10', 'final');
 		const wentAround = (secondsAfter: number) => {
 			const { track } = flyByRobot(card, trainer, area, TECHNIQUES['fast-finisher'], 3, 3600);
 			const gate = gradeFlight(track, card, standard, trainer).approach!.gate!;
@@ -214,7 +205,7 @@ function planted(
 }
 
 describe('the reminder of the next altitude', () => {
-	const card = approachCard(procedureCatalog.get('ost-loc-30'), { area, aircraft: trainer, weather: LOW });
+	const card = on('ost-loc-30', 'whole');
 	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 3, 3600);
 	const grade = gradeFlight(track, card, standard, trainer);
 	const [first, second] = grade.phases.filter(({ startSeconds }) => startSeconds !== null);
@@ -245,12 +236,7 @@ describe('the reminder of the next altitude', () => {
 });
 
 describe('the second receiver', () => {
-	const card = approachCard(procedureCatalog.get('ves-vor-dme-28'), {
-		area,
-		aircraft: trainer,
-		weather: LOW,
-		part: 'final'
-	});
+	const card = on('ves-vor-dme-28', 'final');
 	const { track } = flyByRobot(card, trainer, area, TECHNIQUES.steady, 3, 3600);
 	const one = { nav1MHz: () => 109, nav1CourseDeg: () => 20 };
 	const [mhz, course] = [track.column('nav1MHz'), track.column('nav1CourseDeg')];
@@ -266,12 +252,7 @@ describe('the second receiver', () => {
 	});
 
 	it('has no path down', () => {
-		const ils = approachCard(procedureCatalog.get('ves-ils-10'), {
-			area,
-			aircraft: trainer,
-			weather: LOW,
-			part: 'final'
-		});
+		const ils = on('ves-ils-10', 'final');
 		const flown = flyByRobot(ils, trainer, area, TECHNIQUES.steady, 3, 3600).track;
 		const beam = flown.column('nav1MHz');
 		const second = planted(flown, { nav1MHz: () => 113.2, nav2MHz: (_, i) => beam[i]! });

@@ -404,7 +404,7 @@
 			</div>
 		{:else if cockpit.status === 'frozen' && !situation}
 			<!-- Over the footer: who freezes wants to look at the dials, and set what is to be set before it begins. -->
-			<div class="note" class:over-footer={!touch} data-testid="frozen">
+			<div class="note" class:over-footer={!touch} class:stacked={touch} data-testid="frozen">
 				<FrozenNote
 					begun={frame.timeSeconds > 0}
 					mayGoBack={frame.timeSeconds > 2}
@@ -496,6 +496,12 @@
 		background: color-mix(in srgb, var(--panel-raised) 95%, transparent);
 		padding: 1rem 1.4rem;
 		text-align: center;
+	}
+	.note.stacked {
+		display: flex;
+		flex-direction: column;
+		align-items: center;
+		gap: 0.4rem;
 	}
 	.note.over-footer {
 		top: auto;

@@ -1,5 +1,5 @@
 import { runningMean, signedDeg } from '../../base/index.js';
-import { courseOf, scaleShare, type CardPlace, type CoursePath } from '../../paths/index.js';
+import { courseOf, scaleShare, type CoursePath } from '../../paths/index.js';
 import { NEAR_NM } from '../paths/course.js';
 import {
 	alongOf,
@@ -30,7 +30,8 @@ export class CourseTracking {
 	readonly samples: number;
 	/** Samples at which the course was crossed. */
 	readonly crossings: readonly number[];
-	private readonly place: CardPlace;
+	/** Whether the needle could be known by. */
+	private readonly told: readonly boolean[];
 	private readonly known = new Map<unknown, unknown>();
 
 	constructor(
@@ -43,7 +44,6 @@ export class CourseTracking {
 		const { track, from, to } = flown;
 		const course = courseOf(path)!;
 		const place = placeOf(flown, course.aid);
-		this.place = place;
 		this.courseDeg = course.courseDeg;
 		this.rateHz = track.rateHz;
 		this.along = alongOf(flown, place, course.courseDeg);
@@ -55,6 +55,7 @@ export class CourseTracking {
 		);
 		this.off = track.column('headingDeg').subarray(from, to).map(offCourse);
 		this.samples = this.along.length;
+		this.told = this.along.map((_, i) => couldKnow(flown, place, from + i));
 		const crossings: number[] = [];
 		for (let i = 1; i < this.samples; i++)
 			if (
@@ -68,7 +69,7 @@ export class CourseTracking {
 
 	/** Near the station no angle tells anything, and no needle that is not received does. */
 	usable(i: number): boolean {
-		return this.along[i]!.distanceNm > NEAR_NM && couldKnow(this.flown, this.place, this.flown.from + i);
+		return this.told[i]! && this.along[i]!.distanceNm > NEAR_NM;
 	}
 
 	/** Seconds of the flight at a sample. */

@@ -254,7 +254,7 @@ class ApproachCard {
 	private lineOf({ leg, points }: PlannedLeg): { begin: Vec2; direction: number } {
 		const [begin, next] = points as [Vec2, Vec2];
 		const lead = plus(next, times(begin, -1));
-		if (leg.kind !== 'course' || this.part === 'whole') return { begin, direction: directionDeg(lead) };
+		if (leg.kind !== 'course') return { begin, direction: directionDeg(lead) };
 		const to = this.planned.places.at(leg.to);
 		const direction = trueCourseDeg(this.setting.area, leg.aid, leg.courseDeg);
 		return { begin: plus(to, times(unit(direction), -length(plus(to, times(begin, -1))))), direction };

@@ -110,6 +110,7 @@ export async function openAssignmentsOf(db: Knex, studentIds: readonly string[])
 
 /** Which of these tasks have been flown at all. */
 export async function begunAssignments(db: Knex, ids: readonly string[]): Promise<Set<string>> {
+	if (ids.length === 0) return new Set();
 	const rows = await db('attempts').distinct('assignment_id as id').whereIn('assignment_id', ids);
 	return new Set(rows.map(({ id }) => id as string));
 }
