@@ -4,7 +4,16 @@ import { addPerson } from '../src/lib/server/data/index.js';
 import { saveCard } from '../src/lib/server/services/index.js';
 import { hashPassword } from '../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../data/index.js';
-import { beginFlying, flightSeconds, flyFor, pictures, press, readPanel } from './support/cockpit.js';
+import {
+	beginFlying,
+	flightSeconds,
+	flyFor,
+	flyTo,
+	letFly,
+	pictures,
+	press,
+	readPanel
+} from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 import { choose } from '../scripts/desk-hands.mjs';
 import { setWho, unfold } from './support/tasks.js';
@@ -105,7 +114,7 @@ test('an instructor builds a vertical S, sets it, it is flown veiled with a star
 	const stared = await flightSeconds(page);
 	// A hand that presses while nobody looks: the bank stays, and the heading goes.
 	await press(page, 'ArrowRight', 0.6);
-	await expect.poll(() => flightSeconds(page), { timeout: 20_000 }).toBeGreaterThanOrEqual(stared + 9);
+	await flyTo(page, stared + 9);
 	await scanFor(page, 4);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Break off' }).click();
@@ -230,7 +239,7 @@ test('a failure is named by one key and one choice, and the time to it is in the
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	await flyTo(page, 6);
 	await page.keyboard.press('j');
 	const list = page.getByRole('dialog', { name: 'Name a failure' });
 	await expect(list).toBeVisible();
@@ -329,15 +338,16 @@ test('an instructor sets up an unusual attitude in a flight in the air', async (
 	await signIn(student, login);
 	await student.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(student);
-	await expect.poll(() => flightSeconds(student)).toBeGreaterThanOrEqual(3);
+	await flyTo(student, 3);
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
 	const air = desk.getByRole('region', { name: 'In the air now' });
 	await air.getByRole('listitem').filter({ hasText: name }).getByRole('link', { name: 'Watch' }).click();
 	await choose(desk.getByRole('combobox', { name: 'Unusual attitude' }), 'steep');
 	await desk.getByRole('button', { name: 'Cover the panel and set up' }).click();
+	await letFly(student);
 	await expect(student.getByTestId('panel-covered')).toBeVisible({ timeout: 20_000 });
-	await student.getByRole('button', { name: '“I have control”' }).click({ timeout: 40_000 });
+	await student.getByRole('button', { name: '“I have control”' }).click();
 	await expect(student.getByTestId('panel-covered')).toHaveCount(0);
 	await flyFor(student, 1.5);
 	await student.keyboard.press('Space');

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginFlying, flightSeconds, flyFor, press, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, flyTo, letFly, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { choose } from '../scripts/desk-hands.mjs';
 import { setWho, unfold } from './support/tasks.js';
@@ -40,7 +40,7 @@ test('an instructor arms a blocked static; the panel lies as it should, the cove
 	// The newest task stands first.
 	await page.getByRole('button', { name: 'Fly' }).first().click();
 	await beginFlying(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	await flyTo(page, 6);
 	const before = await readPanel(page);
 	await press(page, 'ArrowDown', 0.9);
 	await press(page, 'w', 0.8);
@@ -53,8 +53,10 @@ test('an instructor arms a blocked static; the panel lies as it should, the cove
 
 	await page.getByRole('button', { name: 'Cover the altimeter' }).click();
 	await expect(page.getByText('altimeter: covered')).toBeVisible();
+	await flyFor(page, 0.5);
 	await page.getByText('altimeter: covered').click();
 	await page.keyboard.press('a');
+	await letFly(page);
 	await expect.poll(async () => (await readPanel(page)).altitude).toBeGreaterThan(before.altitude + 40);
 
 	await page.getByRole('button', { name: 'Break off' }).click();
@@ -89,7 +91,7 @@ test('freeze, step back and fly again: both flights are kept, the branch from wh
 	const { login } = await studentWithTask(shortCard());
 	await flyAs(page, login);
 	await choose(page.getByRole('combobox', { name: 'Rate' }), '8');
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(30);
+	await flyTo(page, 30);
 	await page.keyboard.press('Space');
 	await expect(page.getByTestId('frozen')).toBeVisible();
 	const at = await flightSeconds(page);

@@ -37,7 +37,7 @@ async function start(url: string, origin: string, port: number, processes = 1): 
 	});
 	let said = '';
 	one.stdout.on('data', (text) => (said += text));
-	await expect.poll(() => /listens on/.test(said), { timeout: 60_000, intervals: [50] }).toBe(true);
+	await expect.poll(() => /listens on/.test(said), { intervals: [50] }).toBe(true);
 	return one;
 }
 
@@ -68,11 +68,10 @@ function begunBy(pid: number): number[] {
 }
 
 test('of several processes on one port one that dies is begun again, and the port answers all the while', async () => {
-	test.setTimeout(180_000);
 	const port = await freePort();
 	const origin = `http://localhost:${port}`;
 	const first = await start(await emptyDatabase('several'), origin, port, ASKED_OF);
-	await expect.poll(() => begunBy(first.pid!).length, { timeout: 60_000 }).toBe(ASKED_OF);
+	await expect.poll(() => begunBy(first.pid!).length).toBe(ASKED_OF);
 	// A line of its own each time: none is kept to the process that dies.
 	const statusOf = (path: string): Promise<number | 'cut' | 'no answer'> =>
 		new Promise((done) =>
@@ -83,7 +82,7 @@ test('of several processes on one port one that dies is begun again, and the por
 				.once('error', () => done('cut'))
 				.once('timeout', () => done('no answer'))
 		);
-	await expect.poll(() => statusOf('/readyz'), { timeout: 60_000 }).toBe(200);
+	await expect.poll(() => statusOf('/readyz')).toBe(200);
 	const answers: Record<string, number> = {};
 	let asking = true;
 	const askers = Array.from({ length: ASKERS }, async () => {
@@ -98,12 +97,10 @@ test('of several processes on one port one that dies is begun again, and the por
 		const before = answered();
 		await new Promise((done) => setTimeout(done, 150 + i * 37));
 		process.kill(dies, 'SIGKILL');
-		await expect
-			.poll(() => begunBy(first.pid!).filter((pid) => pid !== dies).length, { timeout: 60_000 })
-			.toBe(ASKED_OF);
+		await expect.poll(() => begunBy(first.pid!).filter((pid) => pid !== dies).length).toBe(ASKED_OF);
 		expect(begunBy(first.pid!)).toContain(lives);
 		// Every asker is answered again, however long the machine takes.
-		await expect.poll(answered, { timeout: 60_000 }).toBeGreaterThan(before + ASKERS);
+		await expect.poll(answered).toBeGreaterThan(before + ASKERS);
 	}
 	asking = false;
 	await Promise.all(askers);
@@ -111,7 +108,7 @@ test('of several processes on one port one that dies is begun again, and the por
 	// Only what the dying one was just answering is cut.
 	expect(Object.keys(answers).filter((answer) => answer !== 'cut')).toEqual(['200']);
 	expect(answers.cut ?? 0).toBeLessThanOrEqual(DEATHS * ASKERS);
-	await expect.poll(() => statusOf('/readyz'), { timeout: 60_000 }).toBe(200);
+	await expect.poll(() => statusOf('/readyz')).toBe(200);
 	const ended = new Promise<number | null>((done) => first.once('exit', done));
 	first.kill('SIGTERM');
 	expect(await ended).toBe(0);
@@ -121,7 +118,6 @@ test('of several processes on one port one that dies is begun again, and the por
 test('a process that is killed while a flight ends leaves it unfinished and whole, or finished and whole', async ({
 	playwright
 }) => {
-	test.setTimeout(300_000);
 	const url = await emptyDatabase('a_killed');
 	const [steady, dying] = [await freePort(), await freePort()];
 	const origin = `http://localhost:${steady}`;

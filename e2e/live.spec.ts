@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { cardCatalog } from '../data/index.js';
-import { beginFlying, flightSeconds, flyFor, press, readPanel } from './support/cockpit.js';
+import { beginFlying, flyFor, flyTo, letFly, press, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { choose } from '../scripts/desk-hands.mjs';
 import { setWhat, setWho } from './support/tasks.js';
@@ -18,7 +18,7 @@ test('an instructor watches a flight, fails the heading dial, gives it back, and
 }) => {
 	const { name, login } = await studentWithTask(shortCard());
 	await flyAs(page, login);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+	await flyTo(page, 2);
 
 	const desk = await (await browser.newContext()).newPage();
 	await enterAs(desk, 'Harun Aldbeck');
@@ -30,6 +30,7 @@ test('an instructor watches a flight, fails the heading dial, gives it back, and
 	const shown = async () => Math.abs((await readPanel(desk)).altitude - (await readPanel(page)).altitude);
 	await expect.poll(shown).toBeLessThan(30);
 
+	await letFly(page);
 	await desk.getByRole('button', { name: 'Fail: heading card stuck' }).click();
 	await expect(desk.getByText(/failed at 0:/)).toBeVisible();
 	const heading = async () =>
@@ -39,6 +40,7 @@ test('an instructor watches a flight, fails the heading dial, gives it back, and
 	await flyFor(page, 4);
 	expect(await heading()).toBe(stuck);
 	await desk.getByRole('button', { name: 'Give back: heading card stuck' }).click();
+	await letFly(page);
 	await expect.poll(heading).not.toBe(stuck);
 
 	await desk.getByRole('button', { name: 'Freeze the flight' }).click();
@@ -56,7 +58,7 @@ test('a situation is kept as a card, set by the instructor, and flown from; a st
 	const { name, login } = await studentWithTask(shortCard());
 	await flyAs(page, login);
 	await press(page, 'ArrowRight', 0.5);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	await flyTo(page, 6);
 	await page.keyboard.press('Space');
 	await page.getByRole('button', { name: 'Elsewhere, or keep' }).click();
 	const kept = `Kept ${name}`;
@@ -146,8 +148,10 @@ test('the complex single: gear, propeller, the warner, and keys of one’s own c
 		'aria-pressed',
 		'true'
 	);
-	await expect(page.getByText('gear not down')).toBeHidden({ timeout: 9000 });
+	await flyFor(page, 9);
+	await expect(page.getByText('gear not down')).toBeHidden();
 	await press(page, 'ArrowUp', 3);
 	await press(page, 'l', 1.5);
+	await letFly(page);
 	await expect.poll(power).toMatch(/engine 2[1-3]\d0 revolutions/);
 });

@@ -29,7 +29,6 @@ test('an old log comes in as a file, its errors are mended, twelve entries are c
 	page,
 	browser
 }) => {
-	test.setTimeout(240_000);
 	const { login, name, id } = await student();
 	await signIn(page, login);
 	await page.goto('/log/own/import');
@@ -251,7 +250,6 @@ test('on a phone one flight is entered, and a flight in the trainer offers its o
 });
 
 test('twenty thousand rows come in while the page stays awake, and go out as they came', async ({ page }) => {
-	test.setTimeout(240_000);
 	const { login, id } = await student();
 	await signIn(page, login);
 	await page.goto('/log/own/import');

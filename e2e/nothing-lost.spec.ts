@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { signIn } from './support/people.js';
 import { unfold } from './support/tasks.js';
-import { beginFlying, flightSeconds, flyFor, readPanel } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, flyTo, letFly, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask, withDatabase } from './support/database.js';
 
 async function enterWithTask(page: Page): Promise<string> {
@@ -25,7 +25,7 @@ test('a reload in flight loses no more than two seconds, and the flight goes on 
 	page
 }) => {
 	await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(6);
+	await flyTo(page, 6);
 	const { phase } = await readPanel(page);
 	const before = await flightSeconds(page);
 	await page.reload();
@@ -46,7 +46,7 @@ test('a closed tab: the flight waits on the first page, and can be kept as broke
 	context
 }) => {
 	const id = await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(5);
+	await flyTo(page, 5);
 	const before = await flightSeconds(page);
 	await page.close();
 	const again = await context.newPage();
@@ -64,14 +64,15 @@ test('a server that is away for a while: flying goes on, it is said, and all arr
 	context
 }) => {
 	const id = await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+	await flyTo(page, 2);
 	await context.setOffline(true);
+	await letFly(page);
 	await expect(page.getByTestId('upload')).toContainText('kept here');
 	await flyFor(page, 6);
 	const stored = await storedSeconds(id);
 	expect(await flightSeconds(page)).toBeGreaterThan(stored + 4);
 	await context.setOffline(false);
-	await expect(page.getByTestId('upload')).toContainText('Recording is kept', { timeout: 20_000 });
+	await expect(page.getByTestId('upload')).toContainText('Recording is kept');
 	const flown = await flightSeconds(page);
 	await page.getByRole('button', { name: 'Break off' }).click();
 	await expect(page).toHaveURL(/\/debrief\//);
@@ -80,9 +81,10 @@ test('a server that is away for a while: flying goes on, it is said, and all arr
 
 test('a reload while the server is away keeps what waits in the browser', async ({ page, context }) => {
 	const id = await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(2);
+	await flyTo(page, 2);
 	// The chunks cannot get through, but the page itself can be loaded again.
 	await page.route('**/api/**/chunks/**', (route) => route.abort());
+	await letFly(page);
 	await expect(page.getByTestId('upload')).toContainText('kept here');
 	await flyFor(page, 4);
 	const before = await flightSeconds(page);
@@ -100,7 +102,7 @@ test('a server that was away from the first second on: a reload takes the flight
 }) => {
 	await page.route('**/api/**/chunks/**', (route) => route.abort());
 	const id = await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(5);
+	await flyTo(page, 5);
 	const before = await flightSeconds(page);
 	expect(await storedSeconds(id)).toBe(0);
 	await page.unroute('**/api/**/chunks/**');
@@ -116,7 +118,7 @@ test('a server that was away from the first second on: a reload takes the flight
 
 test('restart keeps what was flown and begins anew; a flight not begun leaves no trace', async ({ page }) => {
 	await enterWithTask(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(3);
+	await flyTo(page, 3);
 	const first = page.url();
 	await page.getByRole('button', { name: 'Restart' }).click();
 	await expect(page).not.toHaveURL(first);
@@ -138,12 +140,13 @@ test('somebody else signs in on this browser midway: what is flown waits for who
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(3);
+	await flyTo(page, 3);
 	const second = await context.newPage();
 	await second.goto('/');
 	await second.request.post('/leave', { headers: { Origin: new URL(page.url()).origin } });
 	await signIn(second, other.login);
-	await expect(page.getByTestId('upload')).toContainText('Somebody else is signed in', { timeout: 30_000 });
+	await letFly(page);
+	await expect(page.getByTestId('upload')).toContainText('Somebody else is signed in');
 	await flyFor(page, 4);
 	const flown = await flightSeconds(page);
 	await page.getByRole('button', { name: 'Break off' }).click();
@@ -187,7 +190,7 @@ test('two devices on one flight: one is told, takes it over, and the other stops
 	await signIn(page, login);
 	await page.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(page);
-	await expect.poll(() => flightSeconds(page)).toBeGreaterThanOrEqual(4);
+	await flyTo(page, 4);
 	const tablet = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 	await tablet.goto(new URL('/', page.url()).href);
 	await signIn(tablet, login);

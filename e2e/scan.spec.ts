@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { beginFlying, flightSeconds, flyFor, press } from './support/cockpit.js';
+import { beginFlying, flightSeconds, flyFor, flyTo, press } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { choose } from '../scripts/desk-hands.mjs';
 import { enterAs, signIn } from './support/people.js';
@@ -85,7 +85,7 @@ test('an instructor taps a scan on a phone while the server is away; it is sent 
 	await signIn(student, login);
 	await student.getByRole('button', { name: 'Fly' }).click();
 	await beginFlying(student);
-	await expect.poll(() => flightSeconds(student)).toBeGreaterThanOrEqual(3);
+	await flyTo(student, 3);
 
 	const phone = await (
 		await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })

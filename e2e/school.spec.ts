@@ -74,7 +74,7 @@ test.beforeAll(async () => {
 		behind.ports.push(port);
 		let said = '';
 		one.stdout.on('data', (text) => (said += text));
-		await expect.poll(() => /listens on/.test(said), { timeout: 60_000 }).toBe(true);
+		await expect.poll(() => /listens on/.test(said)).toBe(true);
 		await expect.poll(() => CODE.exec(said)?.[0], { timeout: 10_000 }).toBeTruthy();
 		codes.push(CODE.exec(said)![0]);
 	}

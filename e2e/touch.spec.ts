@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { flyFor, readPanel } from './support/cockpit.js';
+import { flyFor, letFly, readPanel } from './support/cockpit.js';
 import { shortCard, studentWithTask } from './support/database.js';
 import { signIn } from './support/people.js';
 
@@ -30,7 +30,7 @@ test('on a tablet the yoke is dragged by a finger, and buttons and covers are ta
 		});
 	await touch('touchStart');
 	for (let down = 5; down <= 50; down += 5) await touch('touchMove', down);
-	await flyFor(page, 0.9);
+	await flyFor(page, 1.3);
 	await touch('touchEnd');
 	await expect.poll(async () => (await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1.5);
 	// Let go, the yoke is back in the middle and the attitude is held.
@@ -39,6 +39,7 @@ test('on a tablet the yoke is dragged by a finger, and buttons and covers are ta
 	await flyFor(page, 1.5);
 	expect(Math.abs((await readPanel(page)).pitch - held)).toBeLessThan(1.5);
 
+	await letFly(page);
 	await page.getByRole('button', { name: 'Flap down a step' }).tap();
 	await expect(page.getByText('10°')).toBeVisible();
 	await page.getByRole('button', { name: 'Cover the altimeter' }).tap();

@@ -3,6 +3,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import knex from 'knex';
 import { root } from './bundle.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
@@ -110,17 +111,27 @@ if (beside) {
 }
 count(run(title, bin('vitest'), words), tests, vitestCounts);
 
+/** Another database like this one, on the same server. */
+async function copyOf(url, name) {
+	const admin = knex({ client: 'pg', connection: url.replace(/\/postgres$/, '/template1') });
+	await admin.raw('create database ?? template postgres', [name]);
+	await admin.destroy();
+	return url.replace(/\/postgres$/, `/${name}`);
+}
+
 let postgres;
-let application;
+const applications = [];
 try {
 	await buildIfStale();
 	check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
 	postgres = await freshDemo('test-e2e');
-	application = await startApplication(postgres.url);
+	// Two browsers beside each other, each with an application and a database of its own.
+	const databases = [await copyOf(postgres.url, 'second'), postgres.url];
+	for (const url of databases) applications.push(await startApplication(url));
 	count(
 		run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
-			HANZA_URL: `http://127.0.0.1:${application.port}`,
-			DATABASE_URL: postgres.url
+			HANZA_URLS: applications.map(({ port }) => `http://127.0.0.1:${port}`).join(' '),
+			DATABASE_URLS: databases.join(' ')
 		}),
 		join(results, 'e2e.json'),
 		playwrightCounts
@@ -129,7 +140,7 @@ try {
 	console.error(error.message);
 	failed++;
 } finally {
-	await application?.stop();
+	for (const application of applications) await application.stop();
 	await postgres?.stop();
 }
 

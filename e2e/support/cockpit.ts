@@ -1,4 +1,7 @@
 import { expect, type Page } from '@playwright/test';
+import { flyFor, holdClock } from './clock.js';
+
+export { flyFor, flyUntil, letFly } from './clock.js';
 
 export interface Seen {
 	airspeed: number;
@@ -31,27 +34,12 @@ export const flightSeconds = (page: Page): Promise<number> =>
 		return match ? Number(match[1]) * 60 + Number(match[2]) : NaN;
 	});
 
-/** Lets the flight go on by some seconds of its own time, be the machine fast or slow. */
-export async function flyFor(page: Page, seconds: number): Promise<void> {
-	await page.getByTestId('cockpit').evaluate(
-		(cockpit, wanted) =>
-			new Promise<void>((resolve) => {
-				const now = () => Number(cockpit.dataset.seconds ?? 0);
-				const until = now() + wanted;
-				const look = () => {
-					// A machine that stood still for long has frozen the flight: who sits there flies on.
-					const frozen = document.querySelector('[data-testid=frozen]');
-					if (frozen?.textContent?.includes('asleep'))
-						[...document.querySelectorAll('button')]
-							.find((one) => one.textContent?.includes('Fly on'))
-							?.click();
-					if (now() >= until) resolve();
-					else requestAnimationFrame(look);
-				};
-				look();
-			}),
-		seconds
-	);
+/** Lets the flight go on until its clock shows a time, s. */
+export async function flyTo(page: Page, seconds: number): Promise<void> {
+	const now = Number(await page.getByTestId('cockpit').getAttribute('data-seconds'));
+	// What is shown may be of the picture before.
+	await flyFor(page, seconds + 0.2 - now);
+	expect(await flightSeconds(page)).toBeGreaterThanOrEqual(seconds);
 }
 
 /** Lets the browser draw some pictures: for what must not happen meanwhile, and for a pointer that has to be followed. */
@@ -74,12 +62,13 @@ export async function press(page: Page, key: string, seconds: number): Promise<v
 	await page.keyboard.up(key);
 }
 
-/** Waits for the cockpit and lets the flight begin. */
+/** Waits for the cockpit and begins the flight, whose clock stands until it is let go. */
 export async function beginFlying(page: Page): Promise<void> {
 	await expect(page.getByTestId('frozen')).toBeVisible();
 	// A browser of its own has had no hints yet; they have a test of theirs.
 	const hints = page.getByRole('button', { name: 'No more hints' });
 	if (await hints.isVisible()) await hints.click();
+	await holdClock(page);
 	await page.keyboard.press('Space');
 	await expect(page.getByTestId('cockpit')).toHaveAttribute('data-status', 'flying');
 }

@@ -10,10 +10,6 @@ const label = (start: string): string =>
 	document.querySelector(`[role=img][aria-label^="${start}"]`)?.getAttribute('aria-label') ?? '';
 const text = (id: string): string => document.querySelector(`[data-testid=${id}]`)?.textContent ?? '';
 const numberIn = (words: string): number => Number(/-?\d+(\.\d+)?/.exec(words)?.[0] ?? NaN);
-function clockIn(words: string): number {
-	const match = /(\d+):(\d\d)/.exec(words);
-	return match ? Number(match[1]) * 60 + Number(match[2]) : NaN;
-}
 
 /** What the labels say of the radios. */
 function radioOf(headingDeg: number): RadioReadings {
@@ -51,33 +47,18 @@ function radioOf(headingDeg: number): RadioReadings {
 const CLIMB_DEG = 5;
 const clamp = (value: number, most: number): number => Math.max(-most, Math.min(most, value));
 
-/**
- * The time of the flight, s: the whole seconds of the cockpit's clock, and between them reckoned by the rate, never
- * past the next one. A busy machine flies slower than it was asked to, and the pilot's stopwatch must not run ahead.
- */
-function flightClock(rate: number): (now: number) => number {
-	let shown = clockIn(label('Clock'));
-	let since = performance.now();
-	return (now) => {
-		const seconds = clockIn(label('Clock'));
-		if (seconds !== shown) {
-			shown = seconds;
-			since = now;
-		}
-		return shown + Math.min(0.95, ((now - since) / 1000) * rate);
-	};
-}
+/** The time of the flight, s. */
+const flightTime = (): number =>
+	Number(document.querySelector<HTMLElement>('[data-testid=cockpit]')?.dataset.seconds);
 
-/** @param rate how fast flight time is asked to go. */
-function startPilot(card: TaskCard, inputs: ControlInputs, rate: number, altitudes: number | number[]): void {
+function startPilot(card: TaskCard, inputs: ControlInputs, altitudes: number | number[]): void {
 	const { axes } = window as never as { axes: number[] };
 	let navigator: Navigator | null = null;
-	const clock = flightClock(rate);
-	let decidedAt = clock(performance.now());
+	let decidedAt = flightTime();
 	const pitch0 = numberIn(label('Attitude'));
 	let lateral = { kind: 'heading', headingDeg: numberIn(label('Heading')) } as ReturnType<Navigator['steer']>;
-	const picture = (now: number) => {
-		const seconds = clock(now);
+	const picture = () => {
+		const seconds = flightTime();
 		const headingDeg = numberIn(label('Heading'));
 		const bank = /bank (\d+) degrees (right|left)/.exec(label('Attitude'));
 		const bankDeg = bank ? Number(bank[1]) * (bank[2] === 'right' ? 1 : -1) : 0;

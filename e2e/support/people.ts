@@ -15,8 +15,8 @@ export async function signIn(page: Page, login: string): Promise<void> {
 		await page.getByLabel('Name').fill(login);
 		await page.getByLabel('Password').fill('practice');
 		await page.getByRole('button', { name: 'Sign in' }).click();
-		await expect(page).toHaveURL(/\/today$/, { timeout: 8000 });
-	}).toPass({ timeout: 40_000 });
+		await expect(page).toHaveURL(/\/today$/, { timeout: 20_000 });
+	}).toPass({ timeout: 90_000 });
 }
 
 /** Leaves by the person's menu. */

@@ -190,6 +190,7 @@
 	class="panel relative flex h-dvh min-h-[640px] flex-col overflow-hidden"
 	data-status={cockpit?.status ?? 'loading'}
 	data-seconds={cockpit?.frame?.timeSeconds.toFixed(1)}
+	data-rate={cockpit?.rate}
 	data-testid="cockpit"
 >
 	{#if cockpit?.frame && cockpit.inputs}

@@ -1,0 +1,123 @@
+import type { Page } from '@playwright/test';
+
+/*
+ * The clock of a flight in the hands of its test. The flight and the hands on its controls go by wall time; what a
+ * test does between two looks takes a tenth of a second on one machine and ten seconds on another. So here the clock
+ * stands while nobody flies, and goes on picture by picture while somebody does: slower on a slow machine, but the
+ * flight is the same.
+ */
+
+/** A machine that draws few pictures flies slower, rather than farther in each of them. */
+const MOST_MS = 100;
+
+export interface Pace {
+	/** Times real time. */
+	speed?: number;
+	/** The most that one picture lets the clock go on, ms. */
+	mostMs?: number;
+}
+
+interface Clock {
+	name: string;
+	leftMs: number;
+	speed: number;
+	mostMs: number;
+}
+/** What is put into the page. */
+type Held = typeof globalThis & { flightClock?: Clock; heldBy?: string };
+
+/** The worker that flies is told by the page how time goes on. */
+function inWorker(name: string): void {
+	if ((self as Held).heldBy) return;
+	(self as Held).heldBy = name;
+	let atMs = performance.now();
+	performance.now = () => atMs;
+	new BroadcastChannel(name).onmessage = ({ data }: MessageEvent<number>) => void (atMs += data);
+}
+
+/** Pictures come as before; what they are told of the time is what the flight is told. */
+function inPage(name: string): void {
+	const clock: Clock = { name, leftMs: 0, speed: 1, mostMs: 0 };
+	(window as Held).flightClock = clock;
+	const channel = new BroadcastChannel(name);
+	const next = window.requestAnimationFrame.bind(window);
+	let drawnMs = performance.now();
+	let atMs = drawnMs;
+	window.requestAnimationFrame = (draw) => next(() => draw(atMs));
+	next(function picture(nowMs) {
+		const gapMs = Math.max(0, nowMs - drawnMs);
+		drawnMs = nowMs;
+		const flying = document.querySelector<HTMLElement>('[data-testid=cockpit]')?.dataset.status === 'flying';
+		const ms = flying ? Math.min(gapMs * clock.speed, clock.mostMs, clock.leftMs) : 0;
+		if (ms > 0) {
+			clock.leftMs -= ms;
+			atMs += ms;
+			channel.postMessage(ms);
+		}
+		next(picture);
+	});
+}
+
+let clocks = 0;
+
+/** From now on the flight of this page stands, until it is let go. */
+export async function holdClock(page: Page): Promise<void> {
+	const flying = page.workers().filter((one) => one.url().includes('flight.worker'));
+	if (flying.length === 0) throw new Error('nothing flies on this page');
+	const heldBy = await page.evaluate(() => {
+		const { flightClock } = window as Held;
+		if (flightClock) flightClock.leftMs = 0;
+		return flightClock?.name ?? null;
+	});
+	const name = heldBy ?? `flight-clock-${++clocks}`;
+	for (const worker of flying) await worker.evaluate(inWorker, name);
+	if (!heldBy) await page.evaluate(inPage, name);
+}
+
+/** Lets the flight go on by itself. */
+export async function letFly(page: Page, { speed = 1, mostMs = MOST_MS }: Pace = {}): Promise<void> {
+	await holdClock(page);
+	await page.evaluate((pace) => Object.assign((window as Held).flightClock!, pace, { leftMs: Infinity }), {
+		speed,
+		mostMs
+	});
+}
+
+/** Lets the flight go on by some seconds of its own time, or until it ends or stands; then it waits. */
+export async function flyFor(
+	page: Page,
+	seconds: number,
+	{ speed = 1, mostMs = MOST_MS }: Pace = {}
+): Promise<void> {
+	if (seconds <= 0) return;
+	await holdClock(page);
+	await page.getByTestId('cockpit').evaluate(
+		(cockpit, { seconds, ...pace }) =>
+			new Promise<void>((resolve) => {
+				const clock = (window as Held).flightClock!;
+				const until = Number(cockpit.dataset.seconds ?? 0) + seconds;
+				const rate = Number(cockpit.dataset.rate);
+				Object.assign(clock, pace, { leftMs: (seconds * 1000) / rate });
+				// The clock in words is one of tenths, and of the picture before.
+				const look = () => {
+					const there = clock.leftMs <= 0 && Number(cockpit.dataset.seconds) > until - 0.15;
+					if (there || cockpit.dataset.status !== 'flying') resolve();
+					else requestAnimationFrame(look);
+				};
+				look();
+			}),
+		{ seconds, speed, mostMs }
+	);
+}
+
+/** What a flight is flown on for; longer than any card takes. */
+const LONGEST_SECONDS = 1800;
+const LOOK_EVERY_SECONDS = 0.5;
+
+/** Flies on until something is so, looked at each half second of the flight. */
+export async function flyUntil(page: Page, isSo: () => Promise<boolean>, pace: Pace = {}): Promise<void> {
+	for (let flown = 0; !(await isSo()); flown += LOOK_EVERY_SECONDS) {
+		if (flown > LONGEST_SECONDS) throw new Error(`not so after ${LONGEST_SECONDS} s of flight`);
+		await flyFor(page, LOOK_EVERY_SECONDS, pace);
+	}
+}
