@@ -179,6 +179,7 @@ test('a student says where the aircraft is, and hears how far that was off', asy
 	await map.getByLabel('Radial of line 2').fill('300');
 	await map.getByTestId('plan').click({ position: { x: 150, y: 200 } });
 	await map.getByRole('button', { name: 'I am here' }).click();
+	await flyFor(page, 1);
 	await page.getByRole('button', { name: 'Finish and debrief' }).click();
 	await expect(page.getByTestId('navigation')).toContainText(/\d+\.\d NM from\s+where the aircraft was/);
 	await expect(page.getByTestId('navigation')).toContainText(/You drew the 215 radial of VSK; it was 21\d/);

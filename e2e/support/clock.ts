@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Page, Worker } from '@playwright/test';
 
 /*
  * The clock of a flight in the hands of its test. The flight and the hands on its controls go by wall time; what a
@@ -24,12 +24,10 @@ interface Clock {
 	mostMs: number;
 }
 /** What is put into the page. */
-type Held = typeof globalThis & { flightClock?: Clock; heldBy?: string };
+type Held = typeof globalThis & { flightClock?: Clock };
 
 /** The worker that flies is told by the page how time goes on. */
 function inWorker(name: string): void {
-	if ((self as Held).heldBy) return;
-	(self as Held).heldBy = name;
 	let atMs = performance.now();
 	performance.now = () => atMs;
 	new BroadcastChannel(name).onmessage = ({ data }: MessageEvent<number>) => void (atMs += data);
@@ -59,19 +57,22 @@ function inPage(name: string): void {
 }
 
 let clocks = 0;
+const held = new WeakSet<Worker>();
 
-/** From now on the flight of this page stands, until it is let go. */
+/** The flight of this page stands from now on, and goes on when it is let go. */
 export async function holdClock(page: Page): Promise<void> {
 	const flying = page.workers().filter((one) => one.url().includes('flight.worker'));
 	if (flying.length === 0) throw new Error('nothing flies on this page');
-	const heldBy = await page.evaluate(() => {
-		const { flightClock } = window as Held;
-		if (flightClock) flightClock.leftMs = 0;
-		return flightClock?.name ?? null;
-	});
-	const name = heldBy ?? `flight-clock-${++clocks}`;
-	for (const worker of flying) await worker.evaluate(inWorker, name);
-	if (!heldBy) await page.evaluate(inPage, name);
+	const fresh = flying.filter((one) => !held.has(one));
+	if (fresh.length === 0) return;
+	// A page may fly one flight after another.
+	const before = await page.evaluate(() => (window as Held).flightClock?.name ?? null);
+	const name = before ?? `flight-clock-${++clocks}`;
+	for (const worker of fresh) {
+		await worker.evaluate(inWorker, name);
+		held.add(worker);
+	}
+	if (!before) await page.evaluate(inPage, name);
 }
 
 /** Lets the flight go on by itself. */

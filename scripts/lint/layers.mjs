@@ -55,8 +55,8 @@ export const SERVER = {
 	once: [],
 	data: ['once'],
 	policy: ['data'],
-	/** Computation that takes long, in threads of its own. */
-	heavy: [],
+	/** Computation that takes long, in threads of its own, which read the flights they work on. */
+	heavy: ['db', 'data'],
 	services: ['data', 'policy', 'heavy'],
 	forms: [],
 	'inline-styles': [],

@@ -352,6 +352,14 @@ export async function recordingOf(db: Knex, attemptId: string): Promise<Uint8Arr
 	return (row?.recording as Buffer | null | undefined) ?? null;
 }
 
+/** A flight as it is stored: its whole recording, compressed, or the chunks of one that has not ended. */
+export type Flown = { recording: Uint8Array } | { chunks: Uint8Array[] };
+
+export async function flownOf(db: Knex, attemptId: string): Promise<Flown> {
+	const recording = await recordingOf(db, attemptId);
+	return recording ? { recording } : { chunks: await chunksOf(db, attemptId) };
+}
+
 /** A student's newest graded flights in the figures of a record; null where they are not kept yet. */
 export const figuresOf = (
 	db: Knex,

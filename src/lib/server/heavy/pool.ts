@@ -1,11 +1,16 @@
 import { availableParallelism } from 'node:os';
+import type { Knex } from 'knex';
 import { Piscina } from 'piscina';
 import { InputError } from '@hanza/core';
+import { flownOf } from '../data/attempts.js';
 import * as work from './work.js';
-import type { Answer } from './worker.js';
+import type { Answer, Asked } from './worker.js';
 
 type Work = typeof work;
 type Name = { [K in keyof Work]: Work[K] extends (given: never) => unknown ? K : never }[keyof Work];
+/** Work on a whole flight. */
+type OnFlight = { [K in Name]: Parameters<Work[K]>[0] extends { flown: unknown } ? K : never }[Name];
+type Any<K extends Name> = (given: unknown) => ReturnType<Work[K]>;
 
 /** A thread that nothing was asked of for so long ends, ms; one stays. */
 const IDLE_MS = 60_000;
@@ -30,25 +35,33 @@ function threads(): Piscina | null {
 /** Starts the first thread before anybody waits for it. */
 export const warmUp = (): void => void threads();
 
-/**
- * Chunks of a flight that go over to the thread and are not copied: a long flight's would keep everybody waiting. Those that
- * share their memory with others stay.
- */
-function handedOver(given: object): ArrayBuffer[] {
-	const { chunks } = ('flown' in given ? given.flown : given) as { chunks?: Uint8Array[] };
-	return (chunks ?? []).flatMap(({ buffer, byteLength }) =>
-		buffer instanceof ArrayBuffer && buffer.byteLength === byteLength ? [buffer] : []
-	);
+async function inThread<K extends Name>(at: Piscina, asked: Asked): Promise<ReturnType<Work[K]>> {
+	const answer = (await at.run(asked)) as Answer;
+	if ('refused' in answer) throw new InputError(answer.refused.place, answer.refused.wanted);
+	return answer.done as ReturnType<Work[K]>;
 }
 
-/** Does one piece of heavy work, in a thread where there is one. Chunks that are given are the thread's from then on. */
+/** Does one piece of heavy work, in a thread where there is one. */
 export async function heavy<K extends Name>(
 	name: K,
 	given: Parameters<Work[K]>[0]
 ): Promise<ReturnType<Work[K]>> {
 	const at = threads();
-	if (!at) return (work[name] as (given: unknown) => ReturnType<Work[K]>)(given);
-	const answer = (await at.run({ name, given }, { transferList: handedOver(given) })) as Answer;
-	if ('refused' in answer) throw new InputError(answer.refused.place, answer.refused.wanted);
-	return answer.done as ReturnType<Work[K]>;
+	return at ? inThread<K>(at, { name, given }) : (work[name] as Any<K>)(given);
+}
+
+/**
+ * Heavy work on a flight that is kept. Whoever does it reads the flight, too: a long one, read where everybody is answered,
+ * would keep everybody waiting.
+ * @param db where it is read when there are no threads; a thread reads what has been committed.
+ */
+export async function heavyOnFlight<K extends OnFlight>(
+	db: Knex,
+	flight: string,
+	name: K,
+	given: Omit<Parameters<Work[K]>[0], 'flown'>
+): Promise<ReturnType<Work[K]>> {
+	const at = threads();
+	if (at) return inThread<K>(at, { name, given, flight });
+	return (work[name] as Any<K>)({ ...given, flown: await flownOf(db, flight) });
 }

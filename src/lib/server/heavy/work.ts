@@ -41,15 +41,13 @@ import {
 	type Track
 } from '@hanza/core';
 import { aircraftCatalog } from '$data';
+import type { Flown } from '../data/attempts.js';
 import { RECORD_FILE_EDITIONS, type RecordFile } from '$lib/contracts/record-file.js';
 
 /*
  * What takes long: reading, joining and grading whole flights. All of it is computation on what is given, so that it can be
  * done in a thread of its own (pool.ts), and nobody else waits for it. What is given and returned is copied between threads.
  */
-
-/** A flight as it is stored: its whole recording, compressed, or the chunks of one that has not ended. */
-export type Flown = { recording: Uint8Array } | { chunks: Uint8Array[] };
 
 const trackFrom = (flown: Flown): Track =>
 	'recording' in flown ? decodeChunk(gunzipSync(flown.recording)).track : joinWhole(flown.chunks).track;
@@ -73,13 +71,13 @@ export interface Ended {
 
 /** Ends a flight: what was kept of it as one recording, its grade, and what records and own numbers take from it. */
 export function endFlown(given: {
-	chunks: Uint8Array[];
+	flown: Flown;
 	card: TaskCard;
 	standard: Standard;
 	veil: readonly Dwell[];
 }): Ended {
 	const { card, standard } = given;
-	const { track, used, stoppedBy } = joinWhole(given.chunks);
+	const { track, used, stoppedBy } = joinWhole('chunks' in given.flown ? given.flown.chunks : []);
 	const aircraft = aircraftOf(card);
 	const grade = gradeOrNone(() => gradeFlight(track, card, standard, aircraft, joinDwells(given.veil)));
 	return {

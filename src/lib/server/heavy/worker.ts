@@ -1,6 +1,8 @@
 import { setPriority } from 'node:os';
 import { isMainThread } from 'node:worker_threads';
 import { InputError } from '@hanza/core';
+import { flownOf } from '../data/attempts.js';
+import { database } from '../db.js';
 import * as work from './work.js';
 
 /*
@@ -20,10 +22,18 @@ if (!isMainThread && process.platform === 'linux')
 /** What a thread answers. */
 export type Answer = { done: unknown } | { refused: { place: string; wanted: string } };
 
-/** Does one piece of work by its name. */
-export default function run({ name, given }: { name: keyof typeof work; given: unknown }): Answer {
+/** What a thread is asked: work by its name, and where it is on a flight that is kept, which one. */
+export interface Asked {
+	name: keyof typeof work;
+	given: object;
+	flight?: string;
+}
+
+/** Does one piece of work; a flight is read here, by a connection of the thread's own. */
+export default async function run({ name, given, flight }: Asked): Promise<Answer> {
 	try {
-		return { done: (work[name] as (given: unknown) => unknown)(given) };
+		const whole = flight ? { ...given, flown: await flownOf(database(), flight) } : given;
+		return { done: (work[name] as (given: unknown) => unknown)(whole) };
 	} catch (error) {
 		if (error instanceof InputError) return { refused: { place: error.place, wanted: error.wanted } };
 		throw error;

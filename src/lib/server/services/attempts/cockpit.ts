@@ -40,12 +40,11 @@ import {
 	branchFlight,
 	compressedRecording,
 	endFlight,
-	flownOf,
 	saveChunk,
 	seedOf,
 	splitChunkBody
 } from './flights.js';
-import { heavy } from '../../heavy/pool.js';
+import { heavyOnFlight } from '../../heavy/pool.js';
 import { liveView, trailOf } from './live.js';
 
 /** Why a chunk was not kept, for whoever flew it. */
@@ -187,7 +186,7 @@ export async function recordingBytes(
 	const attempt = found(await visibleAttempt(db, person, id));
 	const stored = await compressedRecording(db, attempt);
 	if (stored) return { bytes: stored, compressed: true };
-	const { bytes } = await heavy('wholeChunk', { flown: await flownOf(db, attempt) });
+	const { bytes } = await heavyOnFlight(db, attempt.id, 'wholeChunk', {});
 	return { bytes, compressed: false };
 }
 

@@ -14,8 +14,7 @@ import {
 	type TaskCard,
 	type Track
 } from '@hanza/core';
-import { heavy } from '../../heavy/pool.js';
-import type { Flown } from '../../heavy/work.js';
+import { heavy, heavyOnFlight } from '../../heavy/pool.js';
 import { areaOf } from '../areas/areas.js';
 import { schoolRuleDeg } from '../drills/drills.js';
 import {
@@ -23,7 +22,6 @@ import {
 	addChunk,
 	addStretches,
 	blindTurnsKept,
-	chunksOf,
 	copyLooks,
 	endAttempt,
 	keepBlindTurns,
@@ -87,15 +85,9 @@ export async function saveChunk(
 	return recording && (await heavy('stands', { recording, chunk: body })) ? 'kept' : fate;
 }
 
-/** A flight as it is stored: the whole recording of one that has ended, or the chunks so far. */
-export async function flownOf(db: Knex, { id }: Pick<Attempt, 'id'>): Promise<Flown> {
-	const recording = await recordingOf(db, id);
-	return recording ? { recording } : { chunks: await chunksOf(db, id) };
-}
-
 /** The track flown so far, or the whole recording of a flight that has ended. */
 export async function trackOf(db: Knex, attempt: Pick<Attempt, 'id'>): Promise<Track> {
-	return decodeChunk((await heavy('wholeChunk', { flown: await flownOf(db, attempt) })).bytes).track;
+	return decodeChunk((await heavyOnFlight(db, attempt.id, 'wholeChunk', {})).bytes).track;
 }
 
 /** The recording's bytes as sent to the browser: still compressed. */
@@ -121,7 +113,7 @@ export const endFlight = (
 		const { card, standard } = attempt;
 		// The veil is the student's own doing; a tap sheet or a gaze log may come later, and is looked at by itself.
 		const { veil = [] } = await looksOf(tx, id);
-		const flown = await heavy('endFlown', { chunks: await chunksOf(tx, id), card, standard, veil });
+		const flown = await heavyOnFlight(tx, id, 'endFlown', { card, standard, veil });
 		// The first sample is taken before the flight begins: with no other, nothing was flown.
 		if (flown.samples <= 1 && flown.isWhole && (await removeUnflownAttempt(tx, id)) > 0) return 'discarded';
 		await endAttempt(tx, id, {
@@ -161,7 +153,7 @@ export async function branchFlight(
 	samples: number,
 	state: ResumeState
 ): Promise<string> {
-	const { bytes, length, rateHz } = await heavy('wholeChunk', { flown: await flownOf(db, attempt), samples });
+	const { bytes, length, rateHz } = await heavyOnFlight(db, attempt.id, 'wholeChunk', { samples });
 	if (samples > length) throw new InputError('/samples', `must be a number from 1 to ${length}`);
 	const id = await addAttempt(db, {
 		studentId: attempt.studentId,
@@ -226,8 +218,7 @@ export async function blindTurnsOf(db: Knex, attempt: Attempt): Promise<BlindTur
 	const area = await areaOf(db, card.area).catch(() => null);
 	// Flown in an area that there is no more: nothing is known of its compass.
 	if (!area) return [];
-	const turns = await heavy('turnsBlind', {
-		flown: await flownOf(db, attempt),
+	const turns = await heavyOnFlight(db, attempt.id, 'turnsBlind', {
 		card,
 		dipDeg: area.dipDeg,
 		schoolRuleDeg: schoolRuleDeg(area)

@@ -9,8 +9,7 @@ import {
 	type PanelReadings,
 	type RadioReadings
 } from '@hanza/core';
-import { heavy } from '../../heavy/pool.js';
-import { flownOf } from './flights.js';
+import { heavyOnFlight } from '../../heavy/pool.js';
 import type { LiveView } from '$lib/contracts/views.js';
 import { commandsOf, type Attempt } from '../../data/index.js';
 
@@ -52,4 +51,4 @@ export async function liveView(db: Knex, attempt: Attempt): Promise<LiveView> {
 
 /** Where a flight has been so far, one place in two seconds, NM on the plane. */
 export const trailOf = async (db: Knex, attempt: Attempt): Promise<{ north: number[]; east: number[] }> =>
-	heavy('trail', { flown: await flownOf(db, attempt) });
+	heavyOnFlight(db, attempt.id, 'trail', {});

@@ -2,8 +2,7 @@ import type { Knex } from 'knex';
 import { BASIC_T_MAP, InputError, PanelMap, parse, type Dwell, type PanelArea } from '@hanza/core';
 import { LOOK_SOURCES, type FlightScan, type LookSource, type ScanPoint } from '$lib/contracts/views.js';
 import { addLooks, attemptsWithLooks, keepScanFigures, looksOf, type Attempt } from '../../data/index.js';
-import { heavy } from '../../heavy/pool.js';
-import { flownOf } from './flights.js';
+import { heavy, heavyOnFlight } from '../../heavy/pool.js';
 
 /** The looks of a flight by the best source that has seen any. */
 async function bestLooks(db: Knex, id: string): Promise<{ source: LookSource; looks: Dwell[] } | null> {
@@ -21,8 +20,7 @@ export async function scanTrend(db: Knex, studentId: string, most = 10): Promise
 		if (!known) {
 			const seen = await bestLooks(db, id);
 			if (!seen) continue;
-			known = await heavy('scanFigures', {
-				flown: await flownOf(db, { id }),
+			known = await heavyOnFlight(db, id, 'scanFigures', {
 				looks: seen.looks,
 				school: school ?? 'hub-and-spoke'
 			});
@@ -69,6 +67,6 @@ export async function scanOf(db: Knex, attempt: Attempt): Promise<FlightScan | n
 	return {
 		source: seen.source,
 		school: card.school ?? 'hub-and-spoke',
-		...(await heavy('scanInWhole', { flown: await flownOf(db, attempt), looks: seen.looks, card, standard }))
+		...(await heavyOnFlight(db, attempt.id, 'scanInWhole', { looks: seen.looks, card, standard }))
 	};
 }
