@@ -203,6 +203,8 @@ test('procedures are found in the library by both, with their sheet for the wind
 	await expect(sheet).toContainText('Decide at 330 ft');
 	await page.getByRole('link', { name: 'missed approach only' }).click();
 	await expect(page).toHaveURL(/\/set\?card=approach-ves-ils-10-missed/);
+	// The list stands on it.
+	await expect(page.getByTestId('cards').locator('[data-chosen]')).toBeInViewport();
 	// To another minimum it is another card, and the robot flies that.
 	await page.getByRole('button', { name: /^The approach/ }).click();
 	await choose(page.getByRole('combobox', { name: 'Down to' }), 'circling 620');

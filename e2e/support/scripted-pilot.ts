@@ -16,8 +16,8 @@ export const plugIn = (page: Page): Promise<unknown> =>
 const LOOK_EVERY_SECONDS = 2.5;
 /** Longer than any card of the tests takes. */
 const LONGEST_SECONDS = 3000;
-/** A quick machine need not wait for real time; a slow one gives the pilot a picture of every two fifths of a second. */
-const PACE = { speed: 4, mostMs: 50 };
+/** A quick machine need not wait for real time; a slow one gives the pilot a picture of every half second. */
+const PACE = { speed: 4, mostMs: 60 };
 
 /**
  * Flies a card by the dials of the page until it is flown; sets the course of each phase and ticks the calls.

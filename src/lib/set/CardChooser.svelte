@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { Command } from 'bits-ui';
 	import Difficulty from '$lib/charts/Difficulty.svelte';
 	import { matches } from '$lib/ui/choices.js';
@@ -49,6 +49,8 @@
 		awake = true;
 	});
 	const shown = $derived(awake ? found : found.slice(0, AT_FIRST));
+	/** Where the arrow keys are: at first on the card that is chosen, or the list would begin at its top again. */
+	let at = $state(untrack(() => value));
 	let list = $state<HTMLElement | null>(null);
 	// Whichever card is chosen, by whom ever: it is seen.
 	$effect(() => {
@@ -85,7 +87,12 @@
 		options={[any, ...Object.entries(HARD).map(([level, text]) => ({ value: level, text }))]}
 	/>
 </div>
-<Command.Root label="Card" shouldFilter={false} class="mt-2 overflow-hidden rounded-md border border-line">
+<Command.Root
+	label="Card"
+	shouldFilter={false}
+	bind:value={at}
+	class="mt-2 overflow-hidden rounded-md border border-line"
+>
 	<Command.Input
 		class="w-full border-b border-line bg-sheet px-3 py-2 text-ink outline-none focus-visible:bg-accent-soft/40"
 		placeholder="Words of the card, Enter takes it"

@@ -32,12 +32,15 @@
 
 	/** The first that ships, not the newest of one's own. */
 	const usualCard = () => (data.cards.find(({ kept }) => !kept) ?? data.cards[0])?.id ?? '';
+	const askedCard = $derived(
+		data.cards.some(({ id }) => id === data.chosenCard) ? data.chosenCard : usualCard()
+	);
 	// Another card or student in the address, as from the palette, is another one here.
 	$effect(() => {
-		const { chosen, chosenCard, chosenNote } = data;
+		const { chosen, chosenNote } = data;
+		const card = askedCard;
 		untrack(() => {
 			if (data.students.some(({ id }) => id === chosen)) task.students = [chosen];
-			const card = data.cards.some(({ id }) => id === chosenCard) ? chosenCard : usualCard();
 			if (card && card !== task.cardId) void task.chooseCard(card);
 			if (chosenNote) task.note = chosenNote;
 		});
@@ -167,7 +170,7 @@
 			<CardChooser
 				cards={data.cards}
 				aircraft={data.aircraft}
-				value={task.cardId}
+				value={task.cardId || askedCard}
 				onchoose={(id) => void task.chooseCard(id)}
 			/>
 		</section>
