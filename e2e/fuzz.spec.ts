@@ -5,6 +5,7 @@ import { expect, test, type APIRequestContext } from '@playwright/test';
 import { root } from '../scripts/bundle.mjs';
 import { migrate } from '../scripts/migrate.mjs';
 import { loadDemo, startApplication } from '../scripts/serve.mjs';
+import { emptyDatabase } from './support/database.js';
 
 /** Of each route, so many bodies for each of two people. */
 const BODIES = 10;
@@ -86,11 +87,7 @@ const KEYS = [
 test('nothing that is sent brings the server down or to a fault of its own: 0 × 5xx', async ({
 	playwright
 }) => {
-	const url = process.env.DATABASE_URL!.replace(/\/postgres$/, '/fuzzed');
-	const admin = knex({ client: 'pg', connection: process.env.DATABASE_URL! });
-	await admin.raw('drop database if exists fuzzed with (force)');
-	await admin.raw('create database fuzzed');
-	await admin.destroy();
+	const url = await emptyDatabase('fuzzed');
 	await migrate(url);
 	loadDemo(url);
 	const application = await startApplication(url);

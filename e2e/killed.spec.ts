@@ -8,6 +8,7 @@ import { CardFlight, encodeChunk, flyByRobot, TECHNIQUES } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog } from '../data/index.js';
 import { addAssignment, addPerson } from '../src/lib/server/data/index.js';
 import { hashPassword } from '../src/lib/server/services/auth/auth.js';
+import { emptyDatabase } from './support/database.js';
 
 /** So many processes die, each in the middle of what it does. */
 const KILLS = 10;
@@ -39,14 +40,6 @@ async function start(url: string, origin: string, port: number, processes = 1): 
 	one.stdout.on('data', (text) => (said += text));
 	await expect.poll(() => /listens on/.test(said), { intervals: [50] }).toBe(true);
 	return one;
-}
-
-async function emptyDatabase(name: string): Promise<string> {
-	const admin = knex({ client: 'pg', connection: process.env.DATABASE_URL! });
-	await admin.raw('drop database if exists ?? with (force)', [name]);
-	await admin.raw('create database ??', [name]);
-	await admin.destroy();
-	return process.env.DATABASE_URL!.replace(/\/postgres$/, `/${name}`);
 }
 
 /** The processes that another has begun, and that live. */

@@ -1,10 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createServer, request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import knex from 'knex';
 import { freePort } from '../scripts/postgres.mjs';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { startMailStandIn } from '../scripts/mail-stand-in.mjs';
+import { emptyDatabase } from './support/database.js';
 
 const CODE = /([0-9A-F]{5}-){3}[0-9A-F]{5}/;
 const PASSWORD = 'a long enough word';
@@ -43,11 +43,7 @@ async function aProxy(): Promise<Server> {
 }
 
 test.beforeAll(async () => {
-	const url = process.env.DATABASE_URL!;
-	const admin = knex({ client: 'pg', connection: url });
-	await admin.raw('drop database if exists a_school with (force)');
-	await admin.raw('create database a_school');
-	await admin.destroy();
+	const url = await emptyDatabase('a_school');
 	proxy = await aProxy();
 	// A passkey is for a name, never for a number.
 	origin = `http://localhost:${(proxy.address() as AddressInfo).port}`;
@@ -60,7 +56,7 @@ test.beforeAll(async () => {
 		const one = spawn(process.execPath, ['scripts/start.mjs'], {
 			env: {
 				...environment,
-				DATABASE_URL: url.replace(/\/postgres$/, '/a_school'),
+				DATABASE_URL: url,
 				ORIGIN: origin,
 				PORT: String(port),
 				ADDRESS_HEADER: 'x-forwarded-for',
@@ -75,7 +71,7 @@ test.beforeAll(async () => {
 		let said = '';
 		one.stdout.on('data', (text) => (said += text));
 		await expect.poll(() => /listens on/.test(said)).toBe(true);
-		await expect.poll(() => CODE.exec(said)?.[0], { timeout: 10_000 }).toBeTruthy();
+		await expect.poll(() => CODE.exec(said)?.[0]).toBeTruthy();
 		codes.push(CODE.exec(said)![0]);
 	}
 	// Each has printed one; the first is as good as the second.

@@ -30,7 +30,11 @@ type Held = typeof globalThis & { flightClock?: Clock };
 function inWorker(name: string): void {
 	let atMs = performance.now();
 	performance.now = () => atMs;
-	new BroadcastChannel(name).onmessage = ({ data }: MessageEvent<number>) => void (atMs += data);
+	const channel = new BroadcastChannel(name);
+	channel.onmessage = ({ data }: MessageEvent<number>) => {
+		atMs += data;
+		channel.postMessage('heard');
+	};
 }
 
 /** Pictures come as before; what they are told of the time is what the flight is told. */
@@ -38,6 +42,10 @@ function inPage(name: string): void {
 	const clock: Clock = { name, leftMs: 0, speed: 1, mostMs: 0 };
 	(window as Held).flightClock = clock;
 	const channel = new BroadcastChannel(name);
+	// A worker that gets no core must not be owed more and more: what it cannot fly at once it drops.
+	// One that has gone since answers no more.
+	let unheard = 0;
+	channel.onmessage = () => void (unheard = 0);
 	const next = window.requestAnimationFrame.bind(window);
 	let drawnMs = performance.now();
 	let atMs = drawnMs;
@@ -46,10 +54,12 @@ function inPage(name: string): void {
 		const gapMs = Math.max(0, nowMs - drawnMs);
 		drawnMs = nowMs;
 		const flying = document.querySelector<HTMLElement>('[data-testid=cockpit]')?.dataset.status === 'flying';
-		const ms = flying ? Math.min(gapMs * clock.speed, clock.mostMs, clock.leftMs) : 0;
+		const waits = unheard > 0 && unheard++ < 60;
+		const ms = flying && !waits ? Math.min(gapMs * clock.speed, clock.mostMs, clock.leftMs) : 0;
 		if (ms > 0) {
 			clock.leftMs -= ms;
 			atMs += ms;
+			unheard = 1;
 			channel.postMessage(ms);
 		}
 		next(picture);
@@ -99,11 +109,16 @@ export async function flyFor(
 				const until = Number(cockpit.dataset.seconds ?? 0) + seconds;
 				const rate = Number(cockpit.dataset.rate);
 				Object.assign(clock, pace, { leftMs: (seconds * 1000) / rate });
-				// The clock in words is one of tenths, and of the picture before.
+				let waited = 0;
 				const look = () => {
-					const there = clock.leftMs <= 0 && Number(cockpit.dataset.seconds) > until - 0.15;
-					if (there || cockpit.dataset.status !== 'flying') resolve();
-					else requestAnimationFrame(look);
+					const short = until - Number(cockpit.dataset.seconds);
+					// What is shown is in tenths, and of the picture before.
+					const there = clock.leftMs <= 0 && short < 0.15;
+					if (there || cockpit.dataset.status !== 'flying') return resolve();
+					waited = clock.leftMs <= 0 ? waited + 1 : 0;
+					// Dropped all the same by a worker that got no core: flown now.
+					if (waited > 60) clock.leftMs = (short * 1000) / rate;
+					requestAnimationFrame(look);
 				};
 				look();
 			}),
@@ -114,9 +129,15 @@ export async function flyFor(
 /** What a flight is flown on for; longer than any card takes. */
 const LONGEST_SECONDS = 1800;
 const LOOK_EVERY_SECONDS = 0.5;
+/** While no hand moves nothing speaks for real time. */
+export const UNATTENDED: Pace = { speed: 4 };
 
 /** Flies on until something is so, looked at each half second of the flight. */
-export async function flyUntil(page: Page, isSo: () => Promise<boolean>, pace: Pace = {}): Promise<void> {
+export async function flyUntil(
+	page: Page,
+	isSo: () => Promise<boolean>,
+	pace: Pace = UNATTENDED
+): Promise<void> {
 	for (let flown = 0; !(await isSo()); flown += LOOK_EVERY_SECONDS) {
 		if (flown > LONGEST_SECONDS) throw new Error(`not so after ${LONGEST_SECONDS} s of flight`);
 		await flyFor(page, LOOK_EVERY_SECONDS, pace);

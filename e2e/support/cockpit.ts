@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { flyFor, holdClock } from './clock.js';
+import { flyFor, holdClock, UNATTENDED } from './clock.js';
 
 export { flyFor, flyUntil, letFly } from './clock.js';
 
@@ -38,7 +38,7 @@ export const flightSeconds = (page: Page): Promise<number> =>
 export async function flyTo(page: Page, seconds: number): Promise<void> {
 	const now = Number(await page.getByTestId('cockpit').getAttribute('data-seconds'));
 	// What is shown may be of the picture before.
-	await flyFor(page, seconds + 0.2 - now);
+	await flyFor(page, seconds + 0.2 - now, UNATTENDED);
 	expect(await flightSeconds(page)).toBeGreaterThanOrEqual(seconds);
 }
 

@@ -15,6 +15,17 @@ export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T
 	}
 }
 
+/** A database with nothing in it, on the server of the one under test. */
+export async function emptyDatabase(name: string): Promise<string> {
+	const url = new URL(process.env.DATABASE_URL!);
+	const admin = openDatabase(url.href);
+	await admin.raw('drop database if exists ?? with (force)', [name]);
+	await admin.raw('create database ??', [name]);
+	await admin.destroy();
+	url.pathname = `/${name}`;
+	return url.href;
+}
+
 /** A card like the first one, short enough to be flown in a test in real time. */
 export function shortCard(): TaskCard {
 	const card = structuredClone(cardCatalog.get('approach-descent'));

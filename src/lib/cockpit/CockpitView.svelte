@@ -155,7 +155,7 @@
 	const columns = $derived(
 		[
 			narrow ? (usesBeacon ? 'minmax(0, 13.5rem)' : 'minmax(0, 16rem)') : '',
-			touch ? '6.5rem minmax(0, 1fr) 12.5rem 10rem' : 'minmax(0, 1fr) 11.5rem 10rem'
+			touch ? `${complex ? 9.5 : 8.5}rem minmax(0, 1fr) 13.5rem 10rem` : 'minmax(0, 1fr) 11.5rem 10rem'
 		].join(' ')
 	);
 	const names = (action: Action) =>

@@ -11,7 +11,7 @@ export function turnHeldUntilCentred(tracking: CourseTracking): Fault[] {
 		let [past, until] = [0, crossing];
 		for (let i = crossing; i < samples && along[i]!.rightNm * side > 0; i++)
 			if (Math.abs(along[i]!.rightNm) > past) [past, until] = [Math.abs(along[i]!.rightNm), i];
-		if (cut < leastCutDeg || past < settings.throughNm * Math.max(1, rough ** 2 / 2)) return [];
+		if (cut < leastCutDeg || past < settings.throughNm * Math.max(1, rough ** 2 / 1.8)) return [];
 		return [
 			fault(
 				'turn-held-until-centred',
