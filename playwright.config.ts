@@ -8,9 +8,9 @@ for (const name of ['HANZA_URL', 'DATABASE_URL']) {
 
 export default defineConfig({
 	testDir: 'e2e',
-	// Nothing is right or wrong by these: machines have been seen to be ten times slower for an hour.
+	// Nothing is right or wrong by these; they end what hangs. Two minutes: a long flight is graded before its debrief is shown.
 	timeout: 400_000,
-	expect: { timeout: 60_000 },
+	expect: { timeout: 120_000 },
 	// A core each. Flights go by a clock that waits for them (e2e/support/clock.ts): they do not starve each other.
 	workers: process.env.HANZA_URLS?.split(' ').length ?? 1,
 	retries: 0,

@@ -26,7 +26,7 @@ export async function emptyDatabase(name: string): Promise<string> {
 	return url.href;
 }
 
-/** A card like the first one, short enough to be flown in a test in real time. */
+/** A card like the first one, short enough to be flown in a test. */
 export function shortCard(): TaskCard {
 	const card = structuredClone(cardCatalog.get('approach-descent'));
 	const [level, slow, descent, levelOff, hold] = card.phases;
