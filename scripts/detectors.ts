@@ -9,30 +9,23 @@ import {
 	findFaults,
 	GALLERY,
 	loadedAircraft,
-	normalizeDeg,
 	reportScan,
-	signedDeg,
 	TECHNIQUES,
-	type FailureKind,
 	type PilotId,
-	type ShownFault,
-	type TaskCard
+	type ShownFault
 } from '@hanza/core';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '$data';
 import { flyByHuman } from '../core/test/human/human-pilot.js';
 import { EITHER, meantBy, truthOf } from '../core/test/human/truth.js';
+import { varied, type Air, type Variation, type Variety } from '../core/test/human/varied.js';
 import { answer, found, keptFlight, tally, told } from './flight-pool.js';
 
 const FLIGHTS = Number(process.argv[2] ?? 16);
 const only = process.argv[3];
 const FIRST_SEED = Number(process.argv[4] ?? 1);
-const AIRS = ['none', 'light', 'moderate'] as const;
-type Air = (typeof AIRS)[number];
+const AIRS: readonly Air[] = ['none', 'light', 'moderate'];
 const AIR_NAMES: Record<Air, string> = { none: 'calm', light: 'light', moderate: 'moderate' };
 const standard = standardCatalog.get('us-instrument');
-
-/** How a card is varied so that its fault can show, beside the air and the seed. */
-type Variation = 'across' | 'along' | 'own-heading' | 'failing';
 
 /** Where each fault is shown, where that is not just the gallery's card in wind from anywhere. */
 const CASES: Partial<Record<ShownFault, { cards?: string[]; vary?: Variation; seconds?: number }>> = {
@@ -59,51 +52,10 @@ const CASES: Partial<Record<ShownFault, { cards?: string[]; vary?: Variation; se
 	omission: { seconds: 240 }
 };
 
-/** What fails in the flights of the one who says nothing: nothing that the attitude or the wings hang on. */
-const FAILING: FailureKind[] = ['turn-coordinator', 'pitot-ram', 'altimeter-stuck', 'heading-stuck'];
-
-interface Job {
+interface Job extends Variety {
 	pilot: PilotId;
 	card: string;
-	seed: number;
-	air: Air;
-	vary: Variation | null;
 	seconds: number;
-}
-
-function courseOfCard(card: TaskCard): number {
-	const path = card.phases
-		.map(({ path: one }) => one)
-		.findLast((one) => one?.kind === 'course' || one?.kind === 'hold');
-	return path?.kind === 'hold' ? path.inboundCourseDeg : path?.kind === 'course' ? path.courseDeg : 0;
-}
-
-/** A card in its air: up to 20 kt from anywhere, or 10 to 25 kt within 35° of across or along the course. */
-function varied(base: TaskCard, { seed, air, vary }: Job): TaskCard {
-	const course = vary === 'across' || vary === 'along';
-	const speedKt = course ? 10 + ((seed * 7) % 16) : (seed * 7) % 21;
-	const about = courseOfCard(base) + (vary === 'across' ? 90 : 0) + (seed % 2 ? 180 : 0);
-	const fromDeg = normalizeDeg(course ? about + signedDeg(seed * 23) * (35 / 180) : seed * 47);
-	const weather = { ...base.weather, turbulence: air, windLayers: [{ altitudeFt: 0, fromDeg, speedKt }] };
-	const start =
-		vary === 'own-heading'
-			? {
-					...base.start,
-					headingDeg: normalizeDeg(
-						courseOfCard(base) + (seed % 2 ? 13 + ((seed * 11) % 12) : -(18 + ((seed * 11) % 28)))
-					)
-				}
-			: base.start;
-	const failures =
-		vary === 'failing'
-			? [
-					{
-						kind: FAILING[seed % FAILING.length]!,
-						onset: { kind: 'at' as const, seconds: 30 + (seed % 5) * 8 }
-					}
-				]
-			: base.failures;
-	return { ...base, weather, start, failures };
 }
 
 function fly(job: Job): string[] {

@@ -139,6 +139,7 @@ export class HumanPilot implements Hands {
 	/** When the wings were last not level. */
 	private bankedAt = 0;
 	private truth: Panel | null = null;
+	private flight: CardFlight['flight'] | null = null;
 	private turned: { toDeg: number; side: number; intent: number } | null = null;
 	private pathSeen = { needle: 0, at: -99 };
 	private view: View | null = null;
@@ -258,6 +259,7 @@ export class HumanPilot implements Hands {
 		this.reactions.carryOut(this.seconds);
 		const { panel } = flight;
 		this.truth = panel;
+		this.flight = flight;
 		this.flownSeconds = flown.seconds;
 		if (Math.abs(panel.bankDeg) >= LEVEL_BANK_DEG) this.bankedAt = this.seconds;
 		this.lastInputs = inputs;
@@ -668,8 +670,12 @@ export class HumanPilot implements Hands {
 				Math.sign(bankDeg);
 			if (reads) {
 				if (Math.abs(toGo) > 3) return;
-				const { compassDeg, headingDeg } = this.truth!;
-				this.account.deeds.push({ kind: 'compass', by: Math.abs(signedDeg(compassDeg - headingDeg)) });
+				// Not what the heading dial says, which has failed.
+				const { headingDeg } = this.flight!.truth();
+				this.account.deeds.push({
+					kind: 'compass',
+					by: Math.abs(signedDeg(this.truth!.compassDeg - headingDeg))
+				});
 				known.headingDeg = known.compassDeg;
 				this.goTo(this.intent + 1);
 			} else if (toGo < Math.abs(bankDeg) * 0.5 + 1.5 && toGo > -90) this.goTo(this.intent + 1);

@@ -135,10 +135,13 @@ function cutOnCourse({ tracking, deg }: Meant): number {
 }
 
 /**
- * Who corrects by too much from one side to the other, again and again, chases the needle as well: where he did both, by his
- * own account, the one word or the other is right.
+ * Who corrects by too much from one side to the other, or holds each cut until the needle is centred, again and again, chases
+ * the needle as well: where he did both, by his own account, the one word or the other is right.
  */
-export const EITHER: Partial<Record<string, FaultKind>> = { 'corrects-too-much': 'chases-needle' };
+export const EITHER: Partial<Record<string, FaultKind>> = {
+	'corrects-too-much': 'chases-needle',
+	'turn-held-until-centred': 'chases-needle'
+};
 
 /** The truth of a fault in a flight by the human-like pilot: what he was told to do, where nothing better is known. */
 export function truthOf(kind: string, card: TaskCard, flight: Accounted, onPurpose: boolean): Truth {

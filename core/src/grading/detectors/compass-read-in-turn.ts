@@ -6,7 +6,9 @@ import { stretches } from './stretches.js';
 
 /** The roll-out begins where the bank has come down to this share. */
 const ROLLED = 0.8;
+/** A turn has at least this bank for so long, s. */
 const LEAST_BANK_DEG = 6;
+const TURN_SECONDS = 5;
 /** The card showed the heading within this when the roll-out began, degrees; the aeroplane came out this far from it. */
 const READ_DEG = 10;
 const MISSED_DEG = 7.5;
@@ -32,11 +34,13 @@ export function compassReadInTurn({ card, track, times, rough }: Evidence): Faul
 		const target = next?.phase.targets.headingDeg?.value;
 		if (asked === 0 || !next || target === undefined || !wasDark(track, 'heading', from, from + 1)) return;
 		const side = Math.sign(asked);
-		const flown = median(Float64Array.from(bank.subarray((from + to) >> 1, to), (value) => side * value));
-		if (flown < LEAST_BANK_DEG) return;
+		// The turn is where the bank was on: who rolled out and then hung on the other side has turned all the same.
+		const turned = bank.subarray(from, to).filter((value) => side * value >= LEAST_BANK_DEG);
+		if (turned.length < TURN_SECONDS * track.rateHz) return;
+		const flown = Math.abs(median(turned));
 		const last = Math.min(next.to, to + Math.round(25 * track.rateHz));
-		let begun = (from + to) >> 1;
-		for (let k = begun; k < last; k++) if (side * bank[k]! >= ROLLED * flown) begun = k;
+		let begun = from;
+		for (let k = from; k < last; k++) if (side * bank[k]! >= ROLLED * flown) begun = k;
 		const rest = Math.min(last, begun + Math.round(REST_SECONDS * track.rateHz));
 		// The hand follows the eye: what was read is what the card showed just before, where that was nearest.
 		let read = begun;

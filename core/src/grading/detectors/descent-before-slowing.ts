@@ -1,6 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, runningMean, runs } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
+import { climbThroughAir } from '../through-air.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
@@ -11,7 +12,7 @@ function runBelowUpTo(column: Float64Array, value: number, run: number, from: nu
 }
 
 /** In rough air the whole time of slowing tells: sunk by so much, ft, at this share of the rate that comes next. */
-const SUNK_FT = 75;
+const SUNK_FT = 60;
 const DESCENT_SHARE = 0.5;
 /** The speed is there when it has been so long, s; the first of it is the change of power itself, s. */
 const THERE_SECONDS = 4;
@@ -41,9 +42,12 @@ function sinkWhileSlowing(
 export function descentBeforeSlowing({ card, track, times, settings, rough }: Evidence): Fault[] {
 	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
+	// A draught takes it down over the ground and not through the air, a pilot both: half of each tells them apart best.
+	const throughAir = climbThroughAir(track, card.weather);
+	const flown = rate && throughAir ? rate.map((fpm, i) => (fpm + throughAir[i]!) / 2) : rate;
 	const shown = effectiveColumn(track, 'indicatedAirspeedKt', card.weather);
 	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
-	if (!rate || !speed) return [];
+	if (!rate || !flown || !speed) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;
@@ -60,7 +64,7 @@ export function descentBeforeSlowing({ card, track, times, settings, rough }: Ev
 		const asked = descent.targets.verticalSpeedFpm?.value;
 		const begun =
 			rough > ROUGH_AIR && asked !== undefined
-				? sinkWhileSlowing(rate, (i) => speed[i]! <= limit, asked, from, to, track.rateHz)
+				? sinkWhileSlowing(flown, (i) => speed[i]! <= limit, asked, from, to, track.rateHz)
 				: runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
 		if (begun < 0) return;
 		if (!(speed[begun]! > limit)) return;

@@ -1,6 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, median, runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
+import { climbThroughAir } from '../through-air.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** The rate has been left for good where its mean over this, s to either side, is below this share of it. */
@@ -23,6 +24,8 @@ interface LevelOff {
 	/** Begun so far before, by nose or power, and by where the rate had been left for good. */
 	leadFt: number;
 	leftRateFt: number;
+	/** The power of level flight set at one stroke so far before; 0 where it was not. */
+	strokeFt: number;
 	/** Come to rest on the way so far before; 0 where it was not. */
 	restedFt: number;
 	/** The rate that was flown, what was left of it at the altitude, and the one that was asked for, ft/min, all positive. */
@@ -40,9 +43,13 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
-	const slow = raw && runningMean(raw, Math.round(SLOW_MEAN_SECONDS * track.rateHz));
+	// What the draughts of rough air do to the rate is half taken away where it is known.
+	const throughAir = rough > ROUGH_AIR ? climbThroughAir(track, card.weather) : null;
+	const half = raw && throughAir ? raw.map((fpm, i) => (fpm + throughAir[i]!) / 2) : raw;
+	const flown = half && runningMean(half, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
+	const slow = half && runningMean(half, Math.round(SLOW_MEAN_SECONDS * track.rateHz));
 	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
-	if (!rate || !slow || !altitude) return [];
+	if (!rate || !flown || !slow || !altitude) return [];
 	return times.flatMap((time, t) => {
 		const after = card.phases[time.phase + 1];
 		const asked = card.phases[time.phase]!.targets.verticalSpeedFpm?.value;
@@ -59,7 +66,7 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 		// The rate that was flown: the median of the first half, so that neither an entry nor a long creep at the end counts;
 		// where it came to rest on the way, of all before.
 		const entered = rested ?? start + Math.ceil((end - start) / 2);
-		const flownFpm = median(Float64Array.from(rate.subarray(start, entered), (fpm) => sign * fpm));
+		const flownFpm = median(Float64Array.from(flown.subarray(start, entered), (fpm) => sign * fpm));
 		if (!(flownFpm > 100)) return [];
 		const limit = indexAt(track, times[t + 1]?.endSeconds ?? track.seconds);
 		// The last time the rate was still nearly full: after it, the level-off.
@@ -75,13 +82,16 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 		const begun = nose ?? byRate;
 		// Who levels off early goes on at another rate for long: there the rate tells, not the last change of the nose.
 		let left = start;
-		for (let i = start; i < end; i++) if (sign * slow[i]! >= LEFT_SHARE * flownFpm) left = i;
+		// Who had gone faster than was asked, and goes as it was, has not left it.
+		const leftFpm = LEFT_SHARE * Math.min(flownFpm, Math.abs(asked));
+		for (let i = start; i < end; i++) if (sign * slow[i]! >= leftFpm) left = i;
 		// In rough air it is the power that tells that, too, where less of the rate was left from there on.
 		const powered = isRough || !ended ? powerSettledAt(track, start, end, limit) : left;
 		const goesOn =
 			powered !== null &&
 			(toGo(powered) - toGo(end)) * track.rateHz * 60 > POWERED_SHARE * flownFpm * Math.max(1, end - powered);
 		const settled = isRough && ended && goesOn ? null : powered;
+		const stroke = isRough ? powerStrokeAt(track, sign, start, end) : null;
 		let [throughFt, throughAt] = [0, begun];
 		for (let i = begun; i < limit; i++) if (-toGo(i) > throughFt) [throughFt, throughAt] = [-toGo(i), i];
 		let crossing = begun;
@@ -95,6 +105,7 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 				limit,
 				leadFt: ended ? toGo(begun) : 0,
 				leftRateFt: settled === null ? 0 : toGo(settled),
+				strokeFt: stroke === null ? 0 : toGo(stroke),
 				restedFt: rested === null ? 0 : toGo(rested),
 				flownFpm,
 				atAltitudeFpm: Math.abs(
@@ -113,11 +124,16 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 function levelOffs(evidence: Evidence): Fault[] {
 	const { track, settings, rough } = evidence;
 	return levelOffsFlown(evidence).flatMap((one) => {
-		const { targetFt, begun, leadFt, leftRateFt, restedFt, flownFpm, throughFt } = one;
+		const { targetFt, begun, leadFt, leftRateFt, strokeFt, restedFt, flownFpm, throughFt } = one;
 		const ruleFt = settings.levelOffRule * flownFpm;
 		const earlyFt = settings.earlyShare * ruleFt * Math.sqrt(rough);
 		// A rest so long is no gust.
-		const isEarly = leftRateFt > earlyFt || restedFt > Math.min(earlyFt, REST_RATES * one.askedFpm);
+		const isEarly =
+			leftRateFt > earlyFt ||
+			// No draught sets the power: there the rule needs little room.
+			strokeFt >
+				Math.max(settings.earlyShare * settings.levelOffRule * one.askedFpm, STROKE_RULES * ruleFt) ||
+			restedFt > Math.min(earlyFt, REST_RATES * one.askedFpm);
 		// Who stood level far before it has not gone through it for want of a lead.
 		const isShort =
 			!isEarly &&
@@ -145,7 +161,7 @@ function levelOffs(evidence: Evidence): Fault[] {
 					'early-level-off',
 					track.timeOf(begun),
 					Math.min(track.timeOf(one.limit), track.timeOf(begun) + 10),
-					`You began to level off ${Math.round(Math.max(leadFt, leftRateFt, restedFt))} ft before ${targetFt} ft.`,
+					`You began to level off ${Math.round(Math.max(leadFt, leftRateFt, strokeFt, restedFt))} ft before ${targetFt} ft.`,
 					`A tenth of the rate is enough: ${Math.round(ruleFt)} ft at ${Math.round(flownFpm)} ft/min.`
 				)
 			);
@@ -236,6 +252,25 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 	let there = Math.max(start, end - 3 * rateHz);
 	while (there < limit - 1 && throttle[there]! < before + POWER_THERE * (after - before)) there++;
 	return there;
+}
+
+/** A stroke of the throttle that is more than a correction, within so long, and left so for so long, s. */
+const STROKE = 0.2;
+const STROKE_SECONDS = 4;
+const STROKE_LEFT_SECONDS = 8;
+/** Such a stroke is early at so many times the lead of the rate that was flown. */
+const STROKE_RULES = 2;
+
+/** Where the throttle went at one stroke from a climb or descent toward level flight, and was left there; null where it did not. */
+function powerStrokeAt(track: Track, sign: number, start: number, end: number): number | null {
+	if (!track.has('throttle')) return null;
+	const { rateHz } = track;
+	const throttle = track.column('throttle');
+	const [long, left] = [STROKE_SECONDS * rateHz, STROKE_LEFT_SECONDS * rateHz];
+	const moved = (from: number, to: number) => -sign * (throttle[to]! - throttle[from]!);
+	for (let i = start + ENTERED_SECONDS * rateHz; i + long + left < Math.min(end, track.length); i++)
+		if (moved(i, i + long) >= STROKE && moved(i, i + long + left) >= STROKE) return i;
+	return null;
 }
 
 /** Where the power of level flight had come in for good, though the altitude was not there yet; null where none did. */

@@ -23,7 +23,7 @@ import { bankHeld } from './bank-held.js';
 import { chasesNeedle } from './chases-needle.js';
 import { chasesVerticalSpeed } from './chases-vertical-speed.js';
 import { correctsTooLittle } from './corrects-too-little.js';
-import { correctsTooMuch } from './corrects-too-much.js';
+import { correctsTooMuch, GUSTS_CORRECT } from './corrects-too-much.js';
 import { courseTrackings, type CourseTracking } from './course-tracking.js';
 import { descentBeforeSlowing } from './descent-before-slowing.js';
 import { failureNotNamed } from './failure-not-named.js';
@@ -79,7 +79,10 @@ const DETECTORS = {
 	'bank-held': { group: 'attitude', find: bankHeld },
 	'chases-needle': onCourse(chasesNeedle),
 	'turn-held-until-centred': onCourse(tracked(turnHeldUntilCentred)),
-	'corrects-too-much': onCourse(tracked(correctsTooMuch)),
+	// In rough air no swing is like the one before: who chases and who corrects by too much cannot be told apart by them.
+	'corrects-too-much': onCourse((tracking) =>
+		(tracking.rough >= GUSTS_CORRECT ? correctsTooMuch : tracked(correctsTooMuch))(tracking)
+	),
 	'no-wind-correction': onCourse(tracked(noWindCorrection)),
 	'corrects-too-little': onCourse(tracked(unless(noWindCorrection, correctsTooLittle))),
 	'reverse-sensing': onCourse(reverseSensing),

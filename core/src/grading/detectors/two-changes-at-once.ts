@@ -45,6 +45,7 @@ function changesOf(
 }
 
 const CLEAR_IN_ROUGH_AIR = 1.7;
+const BOTH_IN_ROUGH_AIR = 1.1;
 const CHANGE_WORDS = { pitch: 'pitch', power: 'power', bank: 'bank' } as const;
 
 /** Pitch, power and bank changed together where the card does not ask for it. */
@@ -70,12 +71,15 @@ export function twoChanges({ card, track, times, settings, rough }: Evidence): F
 			.slice(i)
 			.filter((other) => other.start - first.start <= settings.togetherSeconds * track.rateHz);
 		const made = [...new Set(together.map((change) => change.kind))];
-		// Nose and wings are moved by the air too: in rough air only large changes tell, or a nose together with the throttle.
+		const sizeOf = (kind: Change['kind']): number =>
+			Math.max(0, ...together.map((change) => (change.kind === kind ? change.size : 0)));
+		// Nose and wings are moved by the air too: in rough air only large changes tell, or a nose together with the throttle,
+		// unless both are just the size that counts: two corrections after the air.
 		const tells = (kind: Change['kind']) =>
 			rough <= ROUGH_AIR ||
 			kind === 'power' ||
-			(kind === 'pitch' && made.includes('power')) ||
-			together.some((change) => change.kind === kind && change.size >= CLEAR_IN_ROUGH_AIR);
+			(kind === 'pitch' && sizeOf('power') * sizeOf('pitch') >= BOTH_IN_ROUGH_AIR) ||
+			sizeOf(kind) >= CLEAR_IN_ROUGH_AIR;
 		const kinds = made.filter(tells);
 		if (kinds.length < 2) continue;
 		const startSeconds = track.timeOf(first.start);
