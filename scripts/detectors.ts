@@ -159,8 +159,8 @@ how far it then went through, sank or rested; by the headings that he meant on a
 true one; by how long flap and gear were not as asked; by where height, heading and speed went while his hands were elsewhere
 or the power was forgotten. Each has edges to either side of which nobody would argue. "Neither" are the flights between those
 edges, those of a pilot who meant the fault and never came to it, and those of one to whom the air did it: they count for
-nothing. In moderate air they are many. Who corrects by too much from side to side chases the needle as well: where he did
-both by his own account either name counts. The other faults (wrong side, wrong way, nothing set, nothing said, looks, ball,
+nothing. In moderate air they are many. Who corrects by too much from side to side, or holds each cut until the needle is
+centred, chases the needle as well: where he did both by his own account either name counts. The other faults (wrong side, wrong way, nothing set, nothing said, looks, ball,
 trim) are told by what he was told to do.
 Chasing the vertical speed is told by the looks where they were recorded (the veiled panel): an eye that was elsewhere has
 chased nothing. Without them only a nose that follows the needle as closely as the gallery's robot is named; a person's

@@ -17,7 +17,7 @@ const LOOK_EVERY_SECONDS = 2.5;
 /** Longer than any card of the tests takes. */
 const LONGEST_SECONDS = 3000;
 /** A quick machine need not wait for real time; a slow one gives the pilot a picture of every half second. */
-const PACE = { speed: 4, mostMs: 60 };
+const PACE = { speed: 8, mostMs: 100 };
 
 /**
  * Flies a card by the dials of the page until it is flown; sets the course of each phase and ticks the calls.

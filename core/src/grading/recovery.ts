@@ -58,6 +58,8 @@ const RECOVERY_SETTINGS = {
 	fullThrottle: 0.9,
 	/** A nose this near to level comes back by itself, degrees. */
 	pitchDeg: 5,
+	/** A nose that has been level swings about it by no more than this, degrees. */
+	swingsDeg: 10,
 	/** What is done later is steering, not recovering, s. */
 	inputsSeconds: 10,
 	/** Inputs this close together count as in order, s. */
@@ -240,6 +242,10 @@ function levelFrom(
 	return null;
 }
 
+/** A nose that was high is down below this, and one that was low is up above that, degrees. */
+const NOSE_DOWN_DEG = 4;
+const NOSE_UP_DEG = -2;
+
 interface Input {
 	control: RecoveryControl;
 	right: boolean;
@@ -264,20 +270,30 @@ function inputsOf(
 	const second = Math.round(track.rateHz);
 	const found: Input[] = [];
 	const base = throttle[from]!;
+	let levelled = from;
+	while (levelled < to && (noseHigh ? pitch[levelled]! >= NOSE_DOWN_DEG : pitch[levelled]! <= NOSE_UP_DEG))
+		levelled++;
+	const pitchWay = (i: number): number => {
+		const moved = side(elevator[i]!, settings.stick);
+		// Against a nose that is on its way to where it belongs the stick only steadies it.
+		const before = pitch[Math.max(from, i - second)]!;
+		const coming = (pitch[i]! - before) * (noseHigh ? -1 : 1) > settings.comingDegPerSecond;
+		if (coming && moved === (noseHigh ? 1 : -1)) return 0;
+		if (noseHigh) {
+			// Once the nose is down again the stick is only steering.
+			return pitch[i]! < NOSE_DOWN_DEG ? 0 : -moved;
+		}
+		if (pitch[i]! > NOSE_UP_DEG) return 0;
+		return moved > 0 && Math.abs(bank[i]!) > settings.pullBankDeg ? -1 : moved;
+	};
 	const sides: Record<RecoveryControl, (i: number) => number> = {
 		power: (i) => side(throttle[i]! - base, settings.throttle) * (noseHigh ? 1 : -1),
+		// A nose that has been level and still goes to and fro about it is steered, not recovered the wrong way.
 		pitch: (i) => {
-			const moved = side(elevator[i]!, settings.stick);
-			// Against a nose that is on its way to where it belongs the stick only steadies it.
-			const before = pitch[Math.max(from, i - second)]!;
-			const coming = (pitch[i]! - before) * (noseHigh ? -1 : 1) > settings.comingDegPerSecond;
-			if (coming && moved === (noseHigh ? 1 : -1)) return 0;
-			if (noseHigh) {
-				// Once the nose is down again the stick is only steering.
-				return pitch[i]! < 4 ? 0 : -moved;
-			}
-			if (pitch[i]! > -2) return 0;
-			return moved > 0 && Math.abs(bank[i]!) > settings.pullBankDeg ? -1 : moved;
+			const way = pitchWay(i);
+			const swings =
+				i > levelled && Math.abs(pitch[i]!) < settings.swingsDeg && Math.abs(bank[i]!) < settings.pullBankDeg;
+			return swings ? Math.max(0, way) : way;
 		},
 		bank: (i) =>
 			Math.abs(bank[i]!) < settings.bankDeg ? 0 : -side(aileron[i]!, settings.stick) * Math.sign(bank[i]!)
