@@ -63,7 +63,8 @@ const DONE: [FaultKind, string, PilotId, Air, Variation | null, number[]][] = [
 	['early-level-off', 'approach-descent', 'early-leveller', 'moderate', null, [13, 15, 24, 211, 221, 224]],
 	['compass-read-in-turn', 'compass-turns', 'card-reader', 'moderate', null, [313, 311]],
 	['turn-held-until-centred', 'track-crosswind', 'through-turner', 'moderate', 'across', [211, 309]],
-	['corrects-too-much', 'track-crosswind', 'overcorrector', 'moderate', 'across', [211, 223]],
+	['corrects-too-much', 'track-crosswind', 'overcorrector', 'moderate', 'across', [7, 211, 223]],
+	['bank-held', 'oval', 'holder', 'moderate', null, [9, 33, 35]],
 	['corrects-too-little', 'track-crosswind', 'undercorrector', 'moderate', 'across', [215, 323]]
 ];
 /** The same of flights in which it was not done, and had once been named. */
@@ -71,6 +72,10 @@ const NOT_DONE: [FaultKind, string, Air, Variation | null, number[]][] = [
 	['two-changes-at-once', 'oval', 'light', null, [3, 205]],
 	['early-level-off', 'approach-descent', 'light', null, [210]],
 	['early-level-off', 'approach-descent', 'moderate', null, [321]],
+	['bank-held', 'oval', 'moderate', null, [21, 47]],
+	['chases-needle', 'bracket', 'moderate', 'across', [26, 206]],
+	['wrong-way-input', 'upset-moderate', 'none', null, [212]],
+	['wrong-way-input', 'upset-moderate', 'moderate', null, [206]],
 	['turn-held-until-centred', 'intercept-inbound', 'moderate', 'across', [220, 304]],
 	['corrects-too-much', 'bracket', 'moderate', 'across', [220, 320]]
 ];

@@ -2,12 +2,15 @@ import type { Evidence } from '../evidence.js';
 import { formatHeading, median, runningMean, signedDeg } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
 import { leavesOf, type Phase } from '../../training/index.js';
-import { fault, habit, type Fault } from '../fault.js';
+import { fault, habit, ROUGH_AIR, type Fault } from '../fault.js';
 import { wasDark } from './dials.js';
 import { stretches } from './stretches.js';
 
-/** In rough air a roll-out is begun later by chance: by this share of the lead for each whole of roughness. */
-const LATER_IN_ROUGH_AIR = 0.3;
+/**
+ * In rough air the bank goes to and fro, and with it where the roll-out seems to have begun: there both tell together, how far
+ * it went through and how late that was, from this share of the lead on.
+ */
+const LEAD_IN_ROUGH_AIR = 0.35;
 
 /** A bank kept until the heading is there: the turn goes through it. */
 export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {
@@ -46,11 +49,10 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 			}
 		}
 		const rule = flown / 2;
-		if (
-			lead >= (settings.bankHeldLeadShare - LATER_IN_ROUGH_AIR * (rough - 1)) * rule ||
-			through < settings.bankHeldThroughDeg * Math.sqrt(rough)
-		)
-			return;
+		const isRough = rough > ROUGH_AIR;
+		const leastLead = (settings.bankHeldLeadShare + (isRough ? LEAD_IN_ROUGH_AIR : 0)) * rule;
+		const lateAndThrough = isRough ? Math.min(through, through - lead) : through;
+		if (lead >= leastLead || lateAndThrough < settings.bankHeldThroughDeg * Math.sqrt(rough)) return;
 		faults.push(
 			fault(
 				'bank-held',

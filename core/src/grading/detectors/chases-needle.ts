@@ -1,6 +1,9 @@
 import type { CourseTracking } from './course-tracking.js';
 import { fault, type Fault } from '../fault.js';
 
+/** By so much more of its size for each whole of roughness a swing has to be in the mean. */
+const SWINGS_GROW = 3.5;
+
 /** Greatest share and heading swing between each two crossings. */
 function halves(tracking: CourseTracking) {
 	const { along, off, crossings, rateHz } = tracking;
@@ -36,6 +39,9 @@ export function chasesNeedle(tracking: CourseTracking): Fault | null {
 		if (run.length > longest.length) longest = run;
 	}
 	if (longest.length < settings.chaseCrossings - 1) return null;
+	// Gusts swing the nose to and fro, too; one who chases swings it by far more.
+	const swing = longest.reduce((sum, half) => sum + half.swing, 0) / longest.length;
+	if (swing < settings.chaseHeadingDeg * (1 + SWINGS_GROW * (rough - 1))) return null;
 	const seconds = longest.reduce((sum, one) => sum + one.seconds, 0) / longest.length;
 	return fault(
 		'chases-needle',

@@ -6,13 +6,17 @@ import { BEFORE_CROSSING_SECONDS, turnHeldUntilCentred } from './turn-held-until
 const CAPTURED_SHARE = 0.1;
 const CAPTURED_DEG = 12;
 const AFTERMATH_SECONDS = 25;
-/** From this roughness on gusts turn the track for one correction that nobody meant. */
-export const GUSTS_CORRECT = 1.5;
+/** From this roughness on gusts turn the track for one correction that nobody meant, unless it is larger by so much. */
+const GUSTS_CORRECT = 1.5;
+const NO_GUST_TIMES = 1.35;
+/** So much farther off may it be for each whole of roughness: the air carries it off while the pilot decides. */
+const FARTHER_IN_ROUGH_AIR = 0.15;
 
 /** Corrections by far more than the deviation deserves. Who goes from side to side by them chases the needle as well. */
 export function correctsTooMuch(tracking: CourseTracking): Fault[] {
 	const { along, share, angle, samples, rateHz, settings, rough } = tracking;
 	const held = tracking.once(turnHeldUntilCentred);
+	const muchShare = settings.muchShare * (1 + FARTHER_IN_ROUGH_AIR * (rough - 1));
 	/** Off by so much of full scale when a correction was decided. */
 	const mostBefore = (start: number): number =>
 		Math.max(...share.slice(Math.max(0, start - 5 * rateHz), start + rateHz).map(Math.abs));
@@ -29,17 +33,21 @@ export function correctsTooMuch(tracking: CourseTracking): Fault[] {
 				tracking.at(start) >= one.startSeconds + BEFORE_CROSSING_SECONDS &&
 				tracking.at(start) <= one.endSeconds + AFTERMATH_SECONDS
 		);
-		return !after && mostBefore(start) < settings.muchShare && along[start]!.distanceNm > 2.5;
+		return !after && mostBefore(start) < muchShare && along[start]!.distanceNm > 2.5;
 	});
-	if (corrections.length < settings.muchTimes + (rough >= GUSTS_CORRECT ? 1 : 0)) return [];
-	const first = corrections[0]!;
-	const size = Math.max(...Array.from(angle.subarray(first.from, first.to), Math.abs));
+	const sizeOf = ({ from, to }: { from: number; to: number }): number =>
+		Math.max(...Array.from(angle.subarray(from, to), Math.abs));
+	const mayBeGust = (one: { from: number; to: number }): boolean =>
+		rough >= GUSTS_CORRECT && sizeOf(one) < NO_GUST_TIMES * settings.muchDeg;
+	const [first] = corrections;
+	const least = settings.muchTimes + (corrections.every(mayBeGust) ? 1 : 0);
+	if (!first || corrections.length < least) return [];
 	return [
 		fault(
 			'corrects-too-much',
 			tracking.at(first.from),
 			tracking.at(corrections.at(-1)!.to - 1),
-			`You corrected by ${Math.round(size)}° for ${mostBefore(first.from).toFixed(1)} of full scale at ${Math.round(along[first.from]!.distanceNm)} NM.`,
+			`You corrected by ${Math.round(sizeOf(first))}° for ${mostBefore(first.from).toFixed(1)} of full scale at ${Math.round(along[first.from]!.distanceNm)} NM.`,
 			'Far out 20°, nearer 5 to 10°, on a final 2 to 3°: as much as the distance deserves.'
 		)
 	];

@@ -1,5 +1,5 @@
 import type { Evidence } from '../evidence.js';
-import type { Fault, FaultKind } from '../fault.js';
+import { ROUGH_AIR, type Fault, type FaultKind } from '../fault.js';
 import { attentionTaken } from './attention-taken.js';
 import { compassReadInTurn } from './compass-read-in-turn.js';
 import { cutFromOwnHeading } from './cut-from-own-heading.js';
@@ -23,7 +23,7 @@ import { bankHeld } from './bank-held.js';
 import { chasesNeedle } from './chases-needle.js';
 import { chasesVerticalSpeed } from './chases-vertical-speed.js';
 import { correctsTooLittle } from './corrects-too-little.js';
-import { correctsTooMuch, GUSTS_CORRECT } from './corrects-too-much.js';
+import { correctsTooMuch } from './corrects-too-much.js';
 import { courseTrackings, type CourseTracking } from './course-tracking.js';
 import { descentBeforeSlowing } from './descent-before-slowing.js';
 import { failureNotNamed } from './failure-not-named.js';
@@ -81,7 +81,7 @@ const DETECTORS = {
 	'turn-held-until-centred': onCourse(tracked(turnHeldUntilCentred)),
 	// In rough air no swing is like the one before: who chases and who corrects by too much cannot be told apart by them.
 	'corrects-too-much': onCourse((tracking) =>
-		(tracking.rough >= GUSTS_CORRECT ? correctsTooMuch : tracked(correctsTooMuch))(tracking)
+		(tracking.rough > ROUGH_AIR ? correctsTooMuch : tracked(correctsTooMuch))(tracking)
 	),
 	'no-wind-correction': onCourse(tracked(noWindCorrection)),
 	'corrects-too-little': onCourse(tracked(unless(noWindCorrection, correctsTooLittle))),
