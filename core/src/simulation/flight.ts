@@ -236,7 +236,7 @@ export class Flight {
 		if (!this.radios) return;
 		// The instruments have just been read: their heading and bank are those of this moment.
 		const { state, sensed } = this;
-		const velocity = groundVelocityKt(state);
+		const { northKt, eastKt } = groundVelocityKt(state);
 		this.radios.update(
 			settings,
 			{
@@ -246,8 +246,9 @@ export class Flight {
 				altitudeFt: -state[DOWN]! / METRES_PER_FT,
 				headingDeg: toDegrees(sensed.heading),
 				bankDeg: toDegrees(sensed.bank),
-				...velocity,
-				groundspeedKt: Math.hypot(velocity.northKt, velocity.eastKt),
+				northKt,
+				eastKt,
+				groundspeedKt: Math.sqrt(northKt * northKt + eastKt * eastKt),
 				powered: this.panel.radioOn > 0,
 				trouble: {
 					nightEffect: this.failed['night-effect'],

@@ -23,6 +23,8 @@ import {
 	localizerDeflection,
 	NDB_CONE_DEG,
 	seenFrom,
+	type Seen,
+	type Site,
 	VOR_CONE_DEG
 } from './signal.js';
 import { navStationOn, ndbOn, onChannel, type NavStation } from './stations-on.js';
@@ -57,9 +59,6 @@ const stateAtRest = (): RadioState => ({
 	rnavFromEastNm: 0
 });
 
-/** Farther from a marker than this nobody can be in its fan, NM: it is not looked at closely. */
-const MARKER_NEAR_NM = 10;
-
 /**
  * All receivers of an aircraft in an area. A function of place, time, settings and a little memory (lags,
  * what has been identified, the RNAV unit's leg), so that a flight taken up again shows the same.
@@ -70,6 +69,7 @@ export class Radios {
 	private readonly rnav: RnavUnit;
 	private readonly phases: number[];
 	private readonly reached = new Map<string, boolean>();
+	private readonly seenNow = new Map<Site, Seen>();
 	private readonly identLengths = new Map<string, number>();
 	private readonly markers: Extract<Station, { kind: 'marker' }>[];
 	/** Who sends on a frequency: asked at every reading and never changing. */
@@ -105,6 +105,15 @@ export class Radios {
 		return station && this.receives(station, carried) ? station : undefined;
 	}
 
+	/** How the aircraft lies from an antenna now: several readings ask for the same one. */
+	private seen(from: Site, carried: Carried): Seen {
+		const known = this.seenNow.get(from);
+		if (known) return known;
+		const seen = seenFrom(from, carried, this.area.variationDeg);
+		this.seenNow.set(from, seen);
+		return seen;
+	}
+
 	private ndbAt(khz: number): NdbStation | undefined {
 		if (!this.beaconOn.has(khz)) this.beaconOn.set(khz, ndbOn(this.area, khz));
 		return this.beaconOn.get(khz);
@@ -125,6 +134,7 @@ export class Radios {
 	 */
 	update(settings: RadioSettings, carried: Carried, seconds: number, lookAgain: boolean): void {
 		if (lookAgain || this.fresh) this.reached.clear();
+		this.seenNow.clear();
 		const { readings, state } = this;
 		// The one that was tuned when it began, until the failure is taken back.
 		state.silentMHz = carried.trouble.stationOff > 0 ? state.silentMHz || settings.nav1.activeMHz : 0;
@@ -166,7 +176,7 @@ export class Radios {
 		carried: Carried
 	): { deflection: number; flag: number } {
 		if (!station) return { deflection: 0, flag: FLAG.off };
-		const seen = seenFrom(station, carried, this.area.variationDeg);
+		const seen = this.seen(station, carried);
 		if (station.kind === 'localizer')
 			return {
 				deflection: clamp(
@@ -234,7 +244,7 @@ export class Radios {
 		const station = settings.pointer === 'adf' ? beacon : heard[settings.pointer === 'nav1' ? 0 : 1];
 		readings.pointerValid = station && station.kind !== 'localizer' ? 1 : 0;
 		if (readings.pointerValid === 0 || !station) return;
-		const seen = seenFrom(station, carried, this.area.variationDeg);
+		const seen = this.seen(station, carried);
 		const isBeacon = station.kind === 'ndb';
 		const cone = isBeacon ? NDB_CONE_DEG : VOR_CONE_DEG;
 		const fromVertical = 90 - seen.elevationDeg;
@@ -257,7 +267,7 @@ export class Radios {
 
 	/** Slant range and how fast it changes: true as a groundspeed only to or from the station. */
 	private range(station: NavStation | undefined, carried: Carried, seconds: number): boolean {
-		const { readings, state, area } = this;
+		const { readings, state } = this;
 		const site = station?.kind === 'vor' ? (station.dme ? station : undefined) : station?.dme;
 		if (!site) {
 			readings.distanceNm = -1;
@@ -265,7 +275,7 @@ export class Radios {
 			state.rateLagged = 0;
 			return false;
 		}
-		const { slantNm } = seenFrom(site, carried, area.variationDeg);
+		const { slantNm } = this.seen(site, carried);
 		const rate = Math.abs(
 			((carried.northNm - site.northNm) * carried.northKt + (carried.eastNm - site.eastNm) * carried.eastKt) /
 				Math.max(slantNm, 0.05)
@@ -314,12 +324,7 @@ export class Radios {
 
 	private markerAt(carried: Carried): number {
 		for (const one of this.markers)
-			if (
-				Math.abs(one.northNm - carried.northNm) < MARKER_NEAR_NM &&
-				Math.abs(one.eastNm - carried.eastNm) < MARKER_NEAR_NM &&
-				inFan(one, carried, this.area.variationDeg)
-			)
-				return MARKERS.indexOf(one.which);
+			if (inFan(one, carried, this.area.variationDeg)) return MARKERS.indexOf(one.which);
 		return 0;
 	}
 

@@ -33,7 +33,7 @@ const LOCALIZER_COVERAGE = [
 const GLIDEPATH_COVERAGE = { withinDeg: 8, toNm: 10 };
 
 /** How a place lies from a station: distances NM, directions magnetic. */
-interface Seen {
+export interface Seen {
 	distanceNm: number;
 	slantNm: number;
 	/** Direction from the station, the radial. */
@@ -42,19 +42,19 @@ interface Seen {
 	elevationDeg: number;
 }
 
+/** Where an antenna stands. */
+export type Site = { northNm: number; eastNm: number; elevationFt: number } & OwnNorth;
+
 /** @param variationDeg of the area: the north of what has none of its own. */
-export function seenFrom(
-	from: { northNm: number; eastNm: number; elevationFt: number } & OwnNorth,
-	antenna: Antenna,
-	variationDeg: number
-): Seen {
+export function seenFrom(from: Site, antenna: Antenna, variationDeg: number): Seen {
 	const north = antenna.northNm - from.northNm;
 	const east = antenna.eastNm - from.eastNm;
-	const distanceNm = Math.hypot(north, east);
+	// Not by hypot: it is slow, and nothing here is near its limits.
+	const distanceNm = Math.sqrt(north * north + east * east);
 	const heightNm = (antenna.altitudeFt - from.elevationFt) / FEET_PER_NM;
 	return {
 		distanceNm,
-		slantNm: Math.hypot(distanceNm, heightNm),
+		slantNm: Math.sqrt(distanceNm * distanceNm + heightNm * heightNm),
 		radialDeg: normalizeDeg(toDegrees(Math.atan2(east, north)) - northOf(from, variationDeg)),
 		elevationDeg: toDegrees(Math.atan2(heightNm, distanceNm))
 	};
@@ -164,9 +164,13 @@ export function inFan(
 ): boolean {
 	const heightFt = antenna.altitudeFt - marker.elevationFt;
 	if (heightFt <= 0) return false;
+	const scale = Math.max(LOWEST_FAN_FT[marker.which], heightFt) / 1000;
+	// Nowhere is the fan wider than it is across: most of a flight is told by that.
+	const reachNm = FAN.acrossNm * scale;
+	if (Math.abs(antenna.northNm - marker.northNm) > reachNm) return false;
+	if (Math.abs(antenna.eastNm - marker.eastNm) > reachNm) return false;
 	const seen = seenFrom(marker, antenna, variationDeg);
 	const angle = ((seen.radialDeg - marker.courseDeg) * Math.PI) / 180;
-	const scale = Math.max(LOWEST_FAN_FT[marker.which], heightFt) / 1000;
 	const along = seen.distanceNm * Math.cos(angle);
 	const across = seen.distanceNm * Math.sin(angle);
 	return (along / (FAN.alongNm * scale)) ** 2 + (across / (FAN.acrossNm * scale)) ** 2 <= 1;
