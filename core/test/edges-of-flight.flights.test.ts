@@ -113,6 +113,59 @@ describe.each(CONFIGURATIONS)('the stall of the %s', (_, configuration) => {
 	});
 });
 
+describe.each([
+	['at once, let go', 0, 0],
+	['at once, pushed', 0, 1],
+	['two seconds late, let go', 2, 0],
+	['two seconds late, pushed', 2, 1]
+])('a stall with the attitude held by the trainer, answered %s', (_, lateSeconds, pushedSeconds) => {
+	it.each([trainer, tourer].map((one) => [one.name, one] as const))(
+		'is over in some seconds, and stays over while the pilot levels: %s',
+		(_name, aircraft) => {
+			const configuration = { aircraft, flapsDeg: 0, gearDown: false, throttle: 0 };
+			const flight = new Flight({ ...slow(configuration), assist: 'attitude', seed: 1 });
+			const fly = (seconds: number, inputs: () => Partial<ControlInputs>, until = () => false): number => {
+				let steps = 0;
+				for (; steps < seconds * SECONDS && !until(); steps++)
+					flight.step({ ...flight.initialControls, assist: 'attitude', ...inputs() });
+				return steps / SECONDS;
+			};
+			const { wing } = flight.airplane;
+			const idle = { throttle: 0, elevator: 1 };
+			fly(
+				60,
+				() => idle,
+				() => wing.separated > 0.4
+			);
+			// It can be stalled: pulled, the stick is the pilot's.
+			expect(wing.separated).toBeGreaterThan(0.4);
+			fly(lateSeconds, () => idle);
+			const { altitudeFt } = flight.truth();
+			fly(pushedSeconds, () => ({ throttle: 1, elevator: -1 }));
+			const seconds = fly(
+				10,
+				() => ({ throttle: 1 }),
+				() => wing.separated === 0
+			);
+			expect(pushedSeconds + seconds).toBeLessThan(4);
+			fly(3, () => ({ throttle: 1 }));
+			let again = 0;
+			fly(15, () => {
+				const { pitchDeg, bankDeg } = flight.truth();
+				again = Math.max(again, wing.separated);
+				return {
+					throttle: 1,
+					elevator: pitchDeg < 4 ? 1 : 0,
+					aileron: Math.min(1, Math.max(-1, -bankDeg / 40))
+				};
+			});
+			expect(again).toBeLessThan(0.2);
+			expect(altitudeFt - flight.truth().altitudeFt).toBeLessThan(400);
+			expect(Math.abs(flight.truth().bankDeg)).toBeLessThan(15);
+		}
+	);
+});
+
 describe('hands off, the gear going down', () => {
 	it('costs a knot or two and is no change of trim to speak of', () => {
 		const setup = setupOf({ ...level, aircraft: tourer.id }, tourer, area);

@@ -1,4 +1,5 @@
-import { QW, QX, QY, QZ } from './dynamics.js';
+import type { Environment } from '../world/index.js';
+import { QW, QX, QY, QZ, U, W } from './dynamics.js';
 
 /** Heading, pitch and bank, radians. */
 interface EulerAngles {
@@ -32,4 +33,18 @@ export function attitudeOf(state: Float64Array): EulerAngles {
 		pitch: Math.asin(Math.max(-1, Math.min(1, 2 * (w * y - z * x)))),
 		bank: Math.atan2(2 * (w * x + y * z), 1 - 2 * (x * x + y * y))
 	};
+}
+
+/** Angle of attack of a state in its air, radians: where the air comes from in the plane of symmetry. */
+export function angleOfAttackOf(state: Float64Array, environment: Environment): number {
+	const w = state[QW]!;
+	const x = state[QX]!;
+	const y = state[QY]!;
+	const z = state[QZ]!;
+	const { windNorthMps: north, windEastMps: east, windDownMps: down } = environment;
+	const along =
+		(w * w + x * x - y * y - z * z) * north + 2 * (x * y + w * z) * east + 2 * (x * z - w * y) * down;
+	const across =
+		2 * (x * z + w * y) * north + 2 * (y * z - w * x) * east + (w * w - x * x - y * y + z * z) * down;
+	return Math.atan2(state[W]! - across, state[U]! - along);
 }

@@ -7,7 +7,7 @@ export {
 	type Configuration
 } from './aircraft.js';
 export { Airplane, type Surfaces } from './airplane.js';
-export { attitudeOf, setAttitude } from './attitude.js';
+export { angleOfAttackOf, attitudeOf, setAttitude } from './attitude.js';
 export { configurationFlight, powerOf, powerUnit, type PowerUnit } from './configurations.js';
 export {
 	AssistLevel,

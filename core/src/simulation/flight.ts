@@ -282,7 +282,7 @@ export class Flight {
 		const { environment } = this;
 		// The air changes little over some feet: it is looked at as often as the panel is.
 		if (this.steps % PANEL_STEPS === 0 || this.blows) this.atmosphere.fill(-this.state[DOWN]!, environment);
-		this.systems.move(inputs, this.state, this.panel, this.failed, environment.densityKgM3, this.steps);
+		this.systems.move(inputs, this.state, this.panel, this.failed, environment, this.steps);
 		if (this.blows) this.blow();
 		this.integrator.step(this.state, environment, STEP_SECONDS);
 		this.steps++;

@@ -1,4 +1,5 @@
 import {
+	angleOfAttackOf,
 	attitudeOf,
 	P,
 	Powerplant,
@@ -12,12 +13,15 @@ import {
 	type PanelReadings
 } from '../aircraft/index.js';
 import { clamp, toDegrees } from '../base/index.js';
+import type { Environment } from '../world/index.js';
 import { attitudeHold, type AttitudeHoldState } from './autopilot/attitude-hold.js';
 import { STEP_SECONDS } from './steps.js';
 
 /** Steps between two looks at the fuel: its weight changes by some grams in a second. */
 const BURN_STEPS = 4;
 const GEAR_BY_HAND_SECONDS = 20;
+/** So far before the stall the assist begins to leave the stick to the pilot, degrees of angle of attack. */
+const STALL_NEAR_DEG = 4;
 /** How the governor turns the blades: by speed error, and at most, per second. */
 const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
 const GOVERNOR_MOST_PER_SECOND = 0.35;
@@ -48,6 +52,12 @@ export class Systems {
 		});
 	}
 
+	/** How far the wing is in its stall, from 0 some degrees before it to 1 in it. */
+	private stalled(state: Float64Array, environment: Environment): number {
+		const beyondDeg = toDegrees(angleOfAttackOf(state, environment)) - this.airplane.stallAlphaDeg;
+		return clamp(1 + beyondDeg / STALL_NEAR_DEG, 0, 1);
+	}
+
 	/** The level that was last flown with: what a kept state needs beside the memory of the hold. */
 	get assistLevel(): AssistLevel {
 		return this.assist;
@@ -69,9 +79,10 @@ export class Systems {
 		state: Float64Array,
 		panel: Pick<PanelReadings, 'ballDeg' | 'airspeedKias'>,
 		failed: Readonly<FailureLevels>,
-		densityKgM3: number,
+		environment: Environment,
 		steps: number
 	): void {
+		const { densityKgM3 } = environment;
 		const { surfaces, aircraft } = this.airplane;
 		const { controls } = aircraft;
 		let { elevator, aileron, rudder } = inputs;
@@ -87,7 +98,8 @@ export class Systems {
 					rollDegPerSecond: toDegrees(state[P]!),
 					pitchDegPerSecond: toDegrees(state[Q]!),
 					slipDeg: panel.ballDeg,
-					calibratedKt: panel.airspeedKias
+					calibratedKt: panel.airspeedKias,
+					stalled: this.stalled(state, environment)
 				},
 				STEP_SECONDS
 			));
