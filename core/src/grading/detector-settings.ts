@@ -118,7 +118,7 @@ const FAULT_DEFAULTS: FaultSettings = {
 	bankHeldLeastDeg: 5,
 	bankHeldShare: 0.8,
 	bankHeldLeadShare: 0,
-	bankHeldThroughDeg: 6,
+	bankHeldThroughDeg: 7.5,
 	altimeterOffHpa: 2,
 	headingOffDeg: 8,
 	settingSeconds: 60,

@@ -62,6 +62,8 @@ const RECOVERY_SETTINGS = {
 	swingsDeg: 10,
 	/** What is done later is steering, not recovering, s. */
 	inputsSeconds: 10,
+	/** What is needed and comes after this has not been done, s. */
+	neededSeconds: 20,
 	/** Inputs this close together count as in order, s. */
 	togetherSeconds: 0.3,
 	levelBankDeg: 7,
@@ -124,11 +126,10 @@ function recovery(
 	const right = inputs.filter((one) => one.right);
 	const order = [...new Set(right.map(({ control }) => control))];
 	const taught = noseHigh ? TAUGHT.high : TAUGHT.low;
-	// What is needed may come late, but before the flight is level again.
+	// What is needed may come late, but before the flight is level again, and not when all is long over.
+	const inTime = Math.min(recovered ?? to, from + Math.round(settings.neededSeconds * rateHz));
 	const done = new Set(
-		inputsOf(track, from, recovered ?? to, noseHigh, settings).flatMap((one) =>
-			one.right ? [one.control] : []
-		)
+		inputsOf(track, from, inTime, noseHigh, settings).flatMap((one) => (one.right ? [one.control] : []))
 	);
 	const throttle = column('throttle')[from]!;
 	const needed: Record<RecoveryControl, boolean> = {

@@ -23,9 +23,10 @@ export function correlation(a: Float64Array, b: Float64Array): number {
 	return aa > 0 && bb > 0 ? ab / Math.sqrt(aa * bb) : 0;
 }
 
-/** The middle value, the upper of two; 0 of none. Sorts the values that it is given. */
+/** The middle value, the upper of two; 0 of none. */
 export function median(values: Float64Array): number {
-	return values.sort()[values.length >> 1] ?? 0;
+	// Of a copy: what is given may be a part of a recording.
+	return Float64Array.from(values).sort()[values.length >> 1] ?? 0;
 }
 
 /** Least-squares slope of equally spaced values; null with fewer than three. */

@@ -11,6 +11,8 @@ import { stretches } from './stretches.js';
  * it went through and how late that was, from this share of the lead on.
  */
 const LEAD_IN_ROUGH_AIR = 0.35;
+/** Where both have to tell, each may be less by so much. */
+const BOTH_SHARE = 0.8;
 
 /** A bank kept until the heading is there: the turn goes through it. */
 export function bankHeld({ card, track, times, settings, rough }: Evidence): Fault[] {
@@ -52,7 +54,8 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 		const isRough = rough > ROUGH_AIR;
 		const leastLead = (settings.bankHeldLeadShare + (isRough ? LEAD_IN_ROUGH_AIR : 0)) * rule;
 		const lateAndThrough = isRough ? Math.min(through, through - lead) : through;
-		if (lead >= leastLead || lateAndThrough < settings.bankHeldThroughDeg * Math.sqrt(rough)) return;
+		const leastThrough = settings.bankHeldThroughDeg * (isRough ? BOTH_SHARE * Math.sqrt(rough) : 1);
+		if (lead >= leastLead || lateAndThrough < leastThrough) return;
 		faults.push(
 			fault(
 				'bank-held',

@@ -4,11 +4,13 @@ import { fault, type Fault } from '../fault.js';
 import { flownHolds } from './holds.js';
 
 /** A change of the outbound time by this share of the error, and by so much, s, is an adjustment. */
-const ADJUSTED_SHARE = 0.25;
+const ADJUSTED_SHARE = 0.4;
 const ADJUSTED_SECONDS = 3;
 
 /** So much off time after time is a habit, whatever the first was or was done about it, s. */
 const HABIT_SECONDS = 17;
+/** So far off in the mean, once the first time round has shown the wind, it was not timed, whatever was done about it, s. */
+const FAR_SECONDS = 30;
 /** Less is not worth an adjustment, s. */
 const WORTH_SECONDS = 10;
 /** Two legs so far off, and nothing done about either: the one after them may have come out right by chance, s. */
@@ -24,6 +26,11 @@ function heeded(circuits: readonly { outboundSeconds: number }[], errors: readon
 	return {
 		/** The outbound time was changed more often than not. */
 		adjusts: left.length * 2 < errors.length - 1,
+		/** It was changed the right way, by whatever. */
+		changed: errors.slice(0, -1).some((error, i) => {
+			const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
+			return -Math.sign(error) * change >= ADJUSTED_SECONDS;
+		}),
 		/** It never was, though it was far off. */
 		never: left.length >= 2 && left.every((error) => Math.abs(error) > UNHEEDED_SECONDS)
 	};
@@ -43,17 +50,21 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		const side = Math.sign(later[0] ?? 0);
 		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
 		if (first === undefined || later.length === 0) continue;
-		const { adjusts, never } = heeded(circuits, errors);
+		const { adjusts, changed, never } = heeded(circuits, errors);
 		const stays = later.every((error) => error * side > 0) && mean > evidence.settings.timingSeconds;
 		const isOff = first * side > evidence.settings.timingFirstSeconds || isHabit(later);
-		if (never || (stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors))))) {
+		if (
+			never ||
+			mean > FAR_SECONDS ||
+			(stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors))))
+		) {
 			const words = errors.map((error) => `${error > 0 ? '+' : '−'}${Math.abs(Math.round(error))} s`);
 			found.push(
 				fault(
 					'hold-timing',
 					circuits[1]!.startSeconds,
 					circuits.at(-1)!.endSeconds,
-					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was ${adjusts ? 'adjusted by too little' : 'not adjusted'}.`,
+					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was ${adjusts || changed ? 'adjusted by too little' : 'not adjusted'}.`,
 					'Start the clock abeam. What the inbound leg had too much or too little goes into the next outbound one.'
 				)
 			);

@@ -87,11 +87,14 @@ function levelOffsFlown({ card, track, times, settings, rough }: Evidence): Leve
 		for (let i = start; i < end; i++) if (sign * slow[i]! >= leftFpm) left = i;
 		// In rough air it is the power that tells that, too, where less of the rate was left from there on.
 		const powered = isRough || !ended ? powerSettledAt(track, start, end, limit) : left;
-		const goesOn =
-			powered !== null &&
-			(toGo(powered) - toGo(end)) * track.rateHz * 60 > POWERED_SHARE * flownFpm * Math.max(1, end - powered);
-		const settled = isRough && ended && goesOn ? null : powered;
-		const stroke = isRough ? powerStrokeAt(track, sign, start, end) : null;
+		/** Whether it went on from there at nearly the rate of before: power that comes in then is for the speed. */
+		const goesOn = (from: number | null): boolean =>
+			from !== null &&
+			(toGo(from) - toGo(end)) * track.rateHz * 60 > POWERED_SHARE * flownFpm * Math.max(1, end - from);
+		const settled = isRough && ended && goesOn(powered) ? null : powered;
+		const stroked = isRough ? powerStrokeAt(track, sign, start, end) : null;
+		const longAgo = stroked !== null && end - stroked > STROKE_LONG_AGO_SECONDS * track.rateHz;
+		const stroke = ended && longAgo && goesOn(stroked) ? null : stroked;
 		let [throughFt, throughAt] = [0, begun];
 		for (let i = begun; i < limit; i++) if (-toGo(i) > throughFt) [throughFt, throughAt] = [-toGo(i), i];
 		let crossing = begun;
@@ -258,6 +261,8 @@ function powerAddedAt(track: Track, start: number, end: number, limit: number): 
 const STROKE = 0.2;
 const STROKE_SECONDS = 4;
 const STROKE_LEFT_SECONDS = 8;
+/** One so long before its altitude, s, may have been for the speed: where the way went on as before. */
+const STROKE_LONG_AGO_SECONDS = 30;
 /** Such a stroke is early at so many times the lead of the rate that was flown. */
 const STROKE_RULES = 2;
 
@@ -286,7 +291,7 @@ function powerSettledAt(track: Track, start: number, end: number, limit: number)
 	if (Math.abs(after - before) < LEVEL_POWER_CHANGE) return null;
 	const made = (i: number) => (throttle[i]! - before) / (after - before);
 	let settled = end;
-	while (settled > start && made(settled - 1) >= 0.5) settled--;
+	while (settled > start && made(settled - 1) >= 0.65) settled--;
 	return settled;
 }
 

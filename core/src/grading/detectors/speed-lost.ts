@@ -1,8 +1,11 @@
 import type { Evidence } from '../evidence.js';
-import { runningMean } from '../../base/index.js';
+import { median, runningMean } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
 import { fault, ROUGH_AIR, type Fault } from '../fault.js';
 import { stretches } from './stretches.js';
+
+/** Of the power that the level flight or the turn took in the end, what is enough. */
+const ENOUGH_SHARE = 0.5;
 
 /** Speed lost after a level-off or in a turn, because no power came or the nose was held too high. */
 export function speedLost({ card, track, times, settings, rough }: Evidence): Fault[] {
@@ -22,7 +25,7 @@ export function speedLost({ card, track, times, settings, rough }: Evidence): Fa
 		const levels = from - levelledAt <= settings.levelledSeconds * track.rateHz;
 		if (!turns && !levels) continue;
 		const start = from + Math.round((airspeedKias.settleSeconds ?? 0) * track.rateHz);
-		const limit = airspeedKias.value - settings.speedLostKt * rough;
+		const limit = airspeedKias.value - settings.speedLostKt * Math.sqrt(rough);
 		let low = 0;
 		for (let i = start; i < to; i++) {
 			low = smooth[i]! < limit ? low + 1 : 0;
@@ -34,8 +37,10 @@ export function speedLost({ card, track, times, settings, rough }: Evidence): Fa
 			const entry = turns ? from : levelledAt;
 			const before = throttle[Math.max(0, entry - 3 * track.rateHz)]!;
 			const most = throttle.subarray(entry, Math.min(end, i + run) + 1).reduce((a, b) => Math.max(a, b), 0);
-			// Power that was given in time and did not help in rough air is no fault.
-			if (rough > ROUGH_AIR && most - before >= settings.powerAddedShare) break;
+			// Power that was given in time and did not help in rough air is no fault; a little of what it takes has not been given.
+			const inTime = throttle.subarray(entry, begun + 1).reduce((a, b) => Math.max(a, b), 0) - before;
+			const taken = median(throttle.slice((start + to) >> 1, to)) - before;
+			if (rough > ROUGH_AIR && inTime >= Math.max(settings.powerAddedShare, ENOUGH_SHARE * taken)) break;
 			const lost = Math.round(airspeedKias.value - slowest);
 			const where = turns ? 'In the turn' : 'After levelling off';
 			faults.push(
