@@ -50,8 +50,13 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		const side = Math.sign(later[0] ?? 0);
 		const mean = later.reduce((sum, error) => sum + Math.abs(error), 0) / Math.max(1, later.length);
 		if (first === undefined || later.length === 0) continue;
+		const last = Math.abs(later.at(-1)!);
 		const { adjusts, changed, never } = heeded(circuits, errors);
-		const stays = later.every((error) => error * side > 0) && mean > evidence.settings.timingSeconds;
+		const stays =
+			later.every((error) => error * side > 0) &&
+			mean > evidence.settings.timingSeconds &&
+			// Down to little at last, and by far less than at first, it has been mended.
+			!(changed && last < evidence.settings.timingSeconds && last < Math.abs(first) / 2);
 		const isOff = first * side > evidence.settings.timingFirstSeconds || isHabit(later);
 		if (
 			never ||
