@@ -31,6 +31,7 @@ import {
 	type ModesInput,
 	type TrimCondition
 } from '../src/index.js';
+import { angleOfAttackOf } from '../src/aircraft/index.js';
 import { trainer } from './shipped.js';
 
 const level: TrimCondition = {
@@ -70,6 +71,26 @@ function oscillation(values: number[], dt: number): { periodSeconds: number; dam
 	const decrement = Math.log(peaks[1]! / peaks[used]!) / (used - 1);
 	return { periodSeconds, dampingRatio: decrement / Math.hypot(Math.PI, decrement) };
 }
+
+describe('the angle of attack of a state', () => {
+	it('is that of the equations of motion, whatever the attitude and the wind', () => {
+		const { equations, state } = trimmedModel(level);
+		const air = { ...stillAir(1.1), windNorthMps: 9, windEastMps: -14, windDownMps: 3 };
+		const rates = new Float64Array(STATE_LENGTH);
+		for (const [heading, pitch, bank] of [
+			[0, 0, 0],
+			[1.2, 0.3, -0.6],
+			[-2.5, -0.8, 1.4],
+			[3, 1.1, 2.6]
+		] as const) {
+			setAttitude(state, { heading, pitch, bank });
+			equations.derivative(state, air, rates);
+			expect(angleOfAttackOf(state, air)).toBeCloseTo(equations.air.alpha, 9);
+			// The wind is a part of it.
+			expect(Math.abs(angleOfAttackOf(state, stillAir(1.1)) - equations.air.alpha)).toBeGreaterThan(0.001);
+		}
+	});
+});
 
 /** Second differences: they keep an oscillation's period and damping and take a slow spiral away. */
 const withoutDrift = (values: number[]): number[] =>

@@ -368,6 +368,25 @@ describe('markers', () => {
 		expect(over(0.1)).toBe(1);
 		expect(over(0.4)).toBe(0);
 	});
+	it('light across their course to four times as far as along it, to either side', () => {
+		const outer = station('IVES-OM', 'marker');
+		const code = (offCourseDeg: number, distanceNm: number) =>
+			shown(nav1(ives.frequencyMHz), {
+				fromStation: outer,
+				radialDeg: ives.courseDeg + offCourseDeg,
+				distanceNm,
+				altitudeFt: outer.elevationFt + 1000
+			}).marker;
+		for (const [off, reachNm] of [
+			[0, 0.107],
+			[180, 0.107],
+			[90, 0.4],
+			[270, 0.4]
+		] as const) {
+			expect(code(off, 0.95 * reachNm), `${off}°`).toBe(1);
+			expect(code(off, 1.05 * reachNm), `${off}°`).toBe(0);
+		}
+	});
 	it('light on the path for as long as real ones: 12 s and 6 s at 90 kt', () => {
 		const path = ives.glidepath!;
 		for (const [id, code, seconds, give] of [

@@ -54,7 +54,7 @@ export function bankHeld({ card, track, times, settings, rough }: Evidence): Fau
 		const isRough = rough > ROUGH_AIR;
 		const leastLead = (settings.bankHeldLeadShare + (isRough ? LEAD_IN_ROUGH_AIR : 0)) * rule;
 		const lateAndThrough = isRough ? Math.min(through, through - lead) : through;
-		const leastThrough = settings.bankHeldThroughDeg * (isRough ? BOTH_SHARE * Math.sqrt(rough) : 1);
+		const leastThrough = settings.bankHeldThroughDeg * Math.sqrt(rough) * (isRough ? BOTH_SHARE : 1);
 		if (lead >= leastLead || lateAndThrough < leastThrough) return;
 		faults.push(
 			fault(

@@ -1,4 +1,4 @@
-import { meanOf, runningMean, runs } from '../../base/index.js';
+import { runningMean, runs } from '../../base/index.js';
 import type { CourseTracking } from './course-tracking.js';
 import { fault, type Fault } from '../fault.js';
 
@@ -26,8 +26,10 @@ export function correctsTooLittle(tracking: CourseTracking): Fault[] {
 		long,
 		(i) => tracking.usable(i) && Math.abs(share[i]!) >= settings.littleShare && closing[i]! < forAWhileDeg
 	);
+	const half = long >> 1;
+	const whole = runningMean(closing, half);
 	for (const { from, to } of off) {
-		const [slow] = runs(from, to - long + 1, 1, (i) => meanOf(closing, i, i + long) < settings.littleDeg);
+		const [slow] = runs(from, to - long + 1, 1, (i) => whole[i + half]! < settings.littleDeg);
 		if (!slow) continue;
 		const end = slow.to - 1 + long;
 		return [

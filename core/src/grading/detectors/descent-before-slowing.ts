@@ -1,7 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, runningMean, runs } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
-import { climbThroughAir } from '../through-air.js';
+import { rateAsFlown } from '../through-air.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */
@@ -39,15 +39,13 @@ function sinkWhileSlowing(
 }
 
 /** Where the card asks for a speed first and a descent next: the descent must wait for the speed. */
-export function descentBeforeSlowing({ card, track, times, settings, rough }: Evidence): Fault[] {
-	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
+export function descentBeforeSlowing(evidence: Evidence): Fault[] {
+	const { card, track, times, settings, rough } = evidence;
+	const raw = evidence.once(rateAsFlown);
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz));
-	// A draught takes it down over the ground and not through the air, a pilot both: half of each tells them apart best.
-	const throughAir = climbThroughAir(track, card.weather);
-	const flown = rate && throughAir ? rate.map((fpm, i) => (fpm + throughAir[i]!) / 2) : rate;
 	const shown = effectiveColumn(track, 'indicatedAirspeedKt', card.weather);
 	const speed = shown && runningMean(shown, Math.round(settings.speedMeanSeconds * track.rateHz * 0.5));
-	if (!rate || !flown || !speed) return [];
+	if (!rate || !speed) return [];
 	const faults: Fault[] = [];
 	times.forEach((time, t) => {
 		const slow = card.phases[time.phase]!;
@@ -64,7 +62,7 @@ export function descentBeforeSlowing({ card, track, times, settings, rough }: Ev
 		const asked = descent.targets.verticalSpeedFpm?.value;
 		const begun =
 			rough > ROUGH_AIR && asked !== undefined
-				? sinkWhileSlowing(flown, (i) => speed[i]! <= limit, asked, from, to, track.rateHz)
+				? sinkWhileSlowing(rate, (i) => speed[i]! <= limit, asked, from, to, track.rateHz)
 				: runBelowUpTo(rate, settings.descentRateFpm, run, from, established);
 		if (begun < 0) return;
 		if (!(speed[begun]! > limit)) return;

@@ -18,19 +18,22 @@ const UNHEEDED_SECONDS = 25;
 
 /** Legs too long or too short after which another one came, and those of them for which the outbound time was not changed. */
 function heeded(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]) {
-	const left = errors.slice(0, -1).filter((error, i) => {
-		const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
-		const least = Math.max(ADJUSTED_SECONDS, ADJUSTED_SHARE * Math.abs(error));
-		return Math.abs(error) > WORTH_SECONDS && -Math.sign(error) * change < least;
-	});
+	/** How far each next outbound time was changed the right way, s. */
+	const changes = errors
+		.slice(0, -1)
+		.map((error, i) => -Math.sign(error) * (circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds));
+	const left = errors
+		.slice(0, -1)
+		.filter(
+			(error, i) =>
+				Math.abs(error) > WORTH_SECONDS &&
+				changes[i]! < Math.max(ADJUSTED_SECONDS, ADJUSTED_SHARE * Math.abs(error))
+		);
 	return {
 		/** The outbound time was changed more often than not. */
 		adjusts: left.length * 2 < errors.length - 1,
 		/** It was changed the right way, by whatever. */
-		changed: errors.slice(0, -1).some((error, i) => {
-			const change = circuits[i + 1]!.outboundSeconds - circuits[i]!.outboundSeconds;
-			return -Math.sign(error) * change >= ADJUSTED_SECONDS;
-		}),
+		changed: changes.some((seconds) => seconds >= ADJUSTED_SECONDS),
 		/** It never was, though it was far off. */
 		never: left.length >= 2 && left.every((error) => Math.abs(error) > UNHEEDED_SECONDS)
 	};

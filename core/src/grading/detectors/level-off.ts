@@ -1,7 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, median, runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
-import { climbThroughAir } from '../through-air.js';
+import { rateAsFlown } from '../through-air.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** The rate has been left for good where its mean over this, s to either side, is below this share of it. */
@@ -39,13 +39,12 @@ interface LevelOff {
 }
 
 /** The level-offs of a flight, each once. */
-function levelOffsFlown({ card, track, times, settings, rough }: Evidence): LevelOff[] {
+function levelOffsFlown(evidence: Evidence): LevelOff[] {
+	const { card, track, times, settings, rough } = evidence;
 	const raw = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
 	// A gust is no level-off: the rate of two seconds tells.
 	const rate = raw && runningMean(raw, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
-	// What the draughts of rough air do to the rate is half taken away where it is known.
-	const throughAir = rough > ROUGH_AIR ? climbThroughAir(track, card.weather) : null;
-	const half = raw && throughAir ? raw.map((fpm, i) => (fpm + throughAir[i]!) / 2) : raw;
+	const half = evidence.once(rateAsFlown);
 	const flown = half && runningMean(half, Math.round(settings.rateMeanSeconds * track.rateHz * 0.5));
 	const slow = half && runningMean(half, Math.round(SLOW_MEAN_SECONDS * track.rateHz));
 	const altitude = effectiveColumn(track, 'indicatedAltitudeFt', card.weather);
@@ -278,6 +277,9 @@ function powerStrokeAt(track: Track, sign: number, start: number, end: number): 
 	return null;
 }
 
+/** It has come in for good where no less than this share of it was left afterwards. */
+const SETTLED_SHARE = 0.65;
+
 /** Where the power of level flight had come in for good, though the altitude was not there yet; null where none did. */
 function powerSettledAt(track: Track, start: number, end: number, limit: number): number | null {
 	if (!track.has('throttle') || end - start < 30 * track.rateHz) return null;
@@ -291,7 +293,7 @@ function powerSettledAt(track: Track, start: number, end: number, limit: number)
 	if (Math.abs(after - before) < LEVEL_POWER_CHANGE) return null;
 	const made = (i: number) => (throttle[i]! - before) / (after - before);
 	let settled = end;
-	while (settled > start && made(settled - 1) >= 0.65) settled--;
+	while (settled > start && made(settled - 1) >= SETTLED_SHARE) settled--;
 	return settled;
 }
 

@@ -39,7 +39,7 @@ export function speedLost({ card, track, times, settings, rough }: Evidence): Fa
 			const most = throttle.subarray(entry, Math.min(end, i + run) + 1).reduce((a, b) => Math.max(a, b), 0);
 			// Power that was given in time and did not help in rough air is no fault; a little of what it takes has not been given.
 			const inTime = throttle.subarray(entry, begun + 1).reduce((a, b) => Math.max(a, b), 0) - before;
-			const taken = median(throttle.slice((start + to) >> 1, to)) - before;
+			const taken = median(throttle.subarray((start + to) >> 1, to)) - before;
 			if (rough > ROUGH_AIR && inTime >= Math.max(settings.powerAddedShare, ENOUGH_SHARE * taken)) break;
 			const lost = Math.round(airspeedKias.value - slowest);
 			const where = turns ? 'In the turn' : 'After levelling off';
