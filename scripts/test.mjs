@@ -2,7 +2,7 @@
 // robot that flies whole cards, no database, no browser.
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import knex from 'knex';
 import { root } from './bundle.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
@@ -13,6 +13,8 @@ const fast = process.argv.includes('--fast');
 const begun = Date.now();
 let passed = 0;
 let failed = 0;
+/** What fell, said again at the end: of a long output often only that is kept. */
+const fell = [];
 
 function run(title, command, args, env = {}) {
 	const started = Date.now();
@@ -28,9 +30,14 @@ function run(title, command, args, env = {}) {
 	return status === 0;
 }
 
+function tell(title, ok) {
+	if (ok) return void passed++;
+	failed++;
+	fell.push(title);
+}
+
 function check(title, command, args) {
-	if (run(title, command, args)) passed++;
-	else failed++;
+	tell(title, run(title, command, args));
 }
 
 /** The same while other things go on; what it says is kept until it is done. */
@@ -44,26 +51,42 @@ function started(command, args) {
 }
 
 /** Counts of a runner's own report; a runner that fell over before writing one counts as one failure. */
-function count(ok, file, read) {
+function count(title, ok, file, read) {
+	let good = 0;
+	let bad = [];
 	try {
-		const { good, bad } = read(JSON.parse(readFileSync(file, 'utf8')));
-		passed += good;
-		failed += bad;
-		if (!ok && bad === 0) failed++;
-		if (good + bad === 0) failed++;
+		({ good, bad } = read(JSON.parse(readFileSync(file, 'utf8'))));
 	} catch {
-		failed++;
+		bad = ['no report was written'];
 	}
+	if (bad.length === 0 && (!ok || good === 0)) bad = ['it ended badly without a test that failed'];
+	passed += good;
+	failed += bad.length;
+	fell.push(...bad.map((name) => `${title}: ${name}`));
 }
 
 function end() {
 	const minutes = ((Date.now() - begun) / 60_000).toFixed(1);
+	if (fell.length > 0) console.log(`\nFailed:\n${fell.map((name) => `- ${name}`).join('\n')}`);
 	console.log(`\nIn ${minutes} min.\n${passed} passed, ${failed} failed`);
 	process.exit(failed > 0 ? 1 : 0);
 }
 
-const vitestCounts = (report) => ({ good: report.numPassedTests, bad: report.numFailedTests });
-const playwrightCounts = ({ stats }) => ({ good: stats.expected, bad: stats.unexpected + stats.flaky });
+const vitestCounts = (report) => ({
+	good: report.numPassedTests,
+	bad: report.testResults.flatMap(({ name, status, message, assertionResults }) => {
+		const tests = assertionResults.filter((one) => one.status === 'failed').map((one) => one.fullName);
+		// A file that could not be read has no tests that failed.
+		return tests.length === 0 && status === 'failed' ? [`${relative(root, name)}: ${message}`] : tests;
+	})
+});
+const playwrightCounts = ({ stats, suites }) => {
+	const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+	const bad = suites
+		.flatMap(specs)
+		.filter(({ tests }) => tests.some(({ status }) => /unexpected|flaky/.test(status)));
+	return { good: stats.expected, bad: bad.map(({ file, line, title }) => `${file}:${line} ${title}`) };
+};
 
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
@@ -100,16 +123,15 @@ check('barrels', process.execPath, ['scripts/barrels.mjs', '--check']);
 check('lint', bin('eslint'), ['--max-warnings', '0', ...lintCache, '.']);
 const { ok: typesOk, said: typesSaid } = await types;
 console.log(`\n== types\n${typesSaid}== types: ${typesOk ? 'passed' : 'FAILED'}`);
-if (typesOk) passed++;
-else failed++;
+tell('types', typesOk);
 
 if (beside) {
 	const { ok, said } = await beside;
 	console.log(`\n== ${title}\n${said}`);
-	count(ok, tests, vitestCounts);
+	count(title, ok, tests, vitestCounts);
 	end();
 }
-count(run(title, bin('vitest'), words), tests, vitestCounts);
+count(title, run(title, bin('vitest'), words), tests, vitestCounts);
 
 /** Another database like this one, on the same server. */
 async function copyOf(url, name) {
@@ -129,6 +151,7 @@ try {
 	const databases = [await copyOf(postgres.url, 'second'), postgres.url];
 	for (const url of databases) applications.push(await startApplication(url));
 	count(
+		'end-to-end tests',
 		run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
 			HANZA_URLS: applications.map(({ port }) => `http://127.0.0.1:${port}`).join(' '),
 			DATABASE_URLS: databases.join(' ')
@@ -138,7 +161,7 @@ try {
 	);
 } catch (error) {
 	console.error(error.message);
-	failed++;
+	tell(error.message, false);
 } finally {
 	for (const application of applications) await application.stop();
 	await postgres?.stop();

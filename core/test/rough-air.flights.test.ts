@@ -11,7 +11,7 @@ import {
 	type PilotId
 } from '../src/index.js';
 import { spread } from '../src/base/index.js';
-import { climbThroughAir } from '../src/grading/through-air.js';
+import { climbThroughAir } from '../src/recording/index.js';
 import { flyByHuman } from './human/human-pilot.js';
 import { truthOf } from './human/truth.js';
 import { varied, type Air, type Variation } from './human/varied.js';

@@ -15,4 +15,5 @@ export { RECORDING_HEADERS, decodeChunk, encodeChunk, joinChunks, joinWhole } fr
 export { effectiveColumn, effectiveFailures, effectiveValue, isAffected } from './effective.js';
 export { TrackJson, trackFromJson, trackToJson } from './json.js';
 export { panelAt } from './panel-at.js';
+export { climbThroughAir } from './through-air.js';
 export { Recorder, Track } from './track.js';

@@ -1,7 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, runningMean, runs } from '../../base/index.js';
 import { effectiveColumn } from '../../recording/index.js';
-import { rateAsFlown } from '../through-air.js';
+import { rateAsFlown } from '../rate-as-flown.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** Where the run below a value began that lasts up to a sample; −1 when the sample is not in one so long. */

@@ -1,7 +1,7 @@
 import type { Evidence } from '../evidence.js';
 import { meanOf, median, runningMean } from '../../base/index.js';
 import { effectiveColumn, type Track } from '../../recording/index.js';
-import { rateAsFlown } from '../through-air.js';
+import { rateAsFlown } from '../rate-as-flown.js';
 import { fault, indexAt, ROUGH_AIR, type Fault } from '../fault.js';
 
 /** The rate has been left for good where its mean over this, s to either side, is below this share of it. */

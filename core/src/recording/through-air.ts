@@ -1,8 +1,6 @@
 import { FEET_PER_NM, toRadians } from '../base/index.js';
-import { effectiveColumn, type Track } from '../recording/index.js';
 import { soundVerticalSpeedFpm, type Day } from '../world/index.js';
-import type { Evidence } from './evidence.js';
-import { ROUGH_AIR } from './fault.js';
+import type { Track } from './track.js';
 
 /**
  * The rate of climb through the air, ft/min: by where the nose pointed and the angle at which the air met the wing. A draught
@@ -17,15 +15,4 @@ export function climbThroughAir(track: Track, day: Day): Float64Array | null {
 		const climbs = toRadians(deg - attack![i]! * Math.cos(toRadians(bank![i]!)));
 		return soundVerticalSpeedFpm(day, altitude![i]!, (speed![i]! * FEET_PER_NM * Math.sin(climbs)) / 60);
 	});
-}
-
-/**
- * The rate by which descents and level-offs are told, ft/min: that over the ground, and in rough air the mean of it and of
- * that through the air, where that is known. A draught is in the one only, what a pilot does is in both. null where no rate
- * was recorded.
- */
-export function rateAsFlown({ card, track, rough }: Evidence): Float64Array | null {
-	const rate = effectiveColumn(track, 'verticalSpeedFpm', card.weather);
-	const through = rough > ROUGH_AIR ? climbThroughAir(track, card.weather) : null;
-	return rate && through ? rate.map((fpm, i) => (fpm + through[i]!) / 2) : rate;
 }
