@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { svelteTesting } from '@testing-library/svelte/vite';
 import { defineConfig } from 'vitest/config';
+import { coreInNode } from './scripts/core-in-node.mjs';
 
 export default defineConfig({
 	resolve: {
@@ -16,6 +17,7 @@ export default defineConfig({
 		projects: [
 			{
 				extends: true,
+				plugins: [coreInNode()],
 				test: {
 					name: 'unit',
 					// The core is read once by a worker, not by each of fifty files.
@@ -33,6 +35,7 @@ export default defineConfig({
 			},
 			{
 				extends: true,
+				plugins: [coreInNode()],
 				// Robots fly whole cards: minutes of it, left out of the daily run.
 				test: {
 					name: 'flights',
@@ -53,12 +56,14 @@ export default defineConfig({
 			},
 			{
 				extends: true,
+				plugins: [coreInNode()],
 				test: {
 					name: 'database',
 					include: ['db/**/*.test.ts'],
 					globalSetup: ['db/test/postgres.mjs'],
 					fileParallelism: false,
-					testTimeout: 20000,
+					isolate: false,
+					testTimeout: 60000,
 					hookTimeout: 60000
 				}
 			}

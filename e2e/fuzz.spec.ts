@@ -3,9 +3,8 @@ import { join, relative } from 'node:path';
 import knex from 'knex';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { root } from '../scripts/bundle.mjs';
-import { migrate } from '../scripts/migrate.mjs';
-import { loadDemo, startApplication } from '../scripts/serve.mjs';
-import { emptyDatabase } from './support/database.js';
+import { startApplication } from '../scripts/serve.mjs';
+import { demoDatabase } from './support/database.js';
 
 /** Of each route, so many bodies for each of two people. */
 const BODIES = 10;
@@ -87,9 +86,7 @@ const KEYS = [
 test('nothing that is sent brings the server down or to a fault of its own: 0 × 5xx', async ({
 	playwright
 }) => {
-	const url = await emptyDatabase('fuzzed');
-	await migrate(url);
-	loadDemo(url);
+	const url = await demoDatabase('fuzzed');
 	const application = await startApplication(url);
 	const baseURL = `http://127.0.0.1:${application.port}`;
 	const db = knex({ client: 'pg', connection: url });

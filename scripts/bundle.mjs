@@ -5,6 +5,18 @@ import { root } from './root.mjs';
 
 export { root };
 
+/** The core and the application's own folders are parts of this project in TypeScript: with packages left out they go in. */
+export const projectPaths = {
+	name: 'project-paths',
+	setup(build) {
+		build.onResolve({ filter: /^@hanza\/core$/ }, () => ({ path: join(root, 'core/src/index.ts') }));
+		build.onResolve({ filter: /^\$lib\// }, ({ path }) => ({
+			path: join(root, 'src/lib', path.slice('$lib/'.length)).replace(/\.js$/, '.ts')
+		}));
+		build.onResolve({ filter: /^\$data$/ }, () => ({ path: join(root, 'data/index.ts') }));
+	}
+};
+
 /**
  * @param {string} entry path from the project's root
  * @param {string} outfile path from the project's root

@@ -7,7 +7,7 @@ import { loadDemo } from './serve.mjs';
 
 const postgres = await startPostgres({ folder: join(root, '.hanza/dev') });
 await migrate(postgres.url);
-loadDemo(postgres.url);
+await loadDemo(postgres.url);
 const vite = spawn(join(root, 'node_modules/.bin/vite'), ['dev', ...process.argv.slice(2)], {
 	cwd: root,
 	stdio: 'inherit',

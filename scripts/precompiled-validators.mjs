@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { Ajv } from 'ajv';
 import standaloneCode from 'ajv/dist/standalone/index.js';
-import { bundle, root } from './bundle.mjs';
+import { bundle, projectPaths, root } from './bundle.mjs';
 
 const COMPILER = join(root, 'core/src/base/validation/compile.ts');
 const READY = '\0precompiled-validators/';
@@ -22,16 +22,6 @@ const HASH = `function nameOf(schema) {
 	return (a >>> 0).toString(16) + '-' + (b >>> 0).toString(16);
 }`;
 const nameOf = new Function(`${HASH}; return nameOf;`)();
-
-const projectPaths = {
-	name: 'project-paths',
-	setup(build) {
-		build.onResolve({ filter: /^@hanza\/core$/ }, () => ({ path: join(root, 'core/src/index.ts') }));
-		build.onResolve({ filter: /^\$lib\// }, ({ path }) => ({
-			path: join(root, 'src/lib', path.slice('$lib/'.length)).replace(/\.js$/, '.ts')
-		}));
-	}
-};
 
 /** The schemas of the browser, group by group: read once for a build. */
 let schemas = null;

@@ -3,4 +3,5 @@ export function freshDemo(name: string): Promise<{ url: string; stop(): Promise<
 export function startApplication(
 	databaseUrl: string
 ): Promise<{ port: number; pid: number; stop(): Promise<void> }>;
-export function loadDemo(databaseUrl: string): void;
+export const UNTOUCHED: string;
+export function copyOf(url: string, name: string, like?: string): Promise<string>;

@@ -1,8 +1,10 @@
 // Database and built application together, for the demo, the tests and the benches.
-import { fork, spawnSync } from 'node:child_process';
+import { execFile, fork } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
+import knex from 'knex';
 import { build } from './build.mjs';
 import { root } from './bundle.mjs';
 import { migrate } from './migrate.mjs';
@@ -52,13 +54,13 @@ export async function buildIfStale() {
 }
 
 /** Loads the demo's people and flights into a database that has none. */
-export function loadDemo(url) {
-	const done = spawnSync(process.execPath, ['scripts/run-ts.mjs', 'db/seed.ts'], {
+export async function loadDemo(url) {
+	await promisify(execFile)(process.execPath, ['scripts/run-ts.mjs', 'db/seed.ts'], {
 		cwd: root,
-		encoding: 'utf8',
 		env: { ...process.env, DATABASE_URL: url }
+	}).catch(({ stderr }) => {
+		throw new Error(`The demo data could not be loaded:\n${stderr}`);
 	});
-	if (done.status !== 0) throw new Error(`The demo data could not be loaded:\n${done.stderr}`);
 }
 
 /** @returns {Promise<{ port: number, pid: number, ended: Promise<void>, stop: () => Promise<void> }>} */
@@ -93,12 +95,28 @@ export function startApplication(url, { port = 0, demo = true } = {}) {
 	});
 }
 
-/** A database with the demo in it, made anew, for tests and benches. */
+/** The demo as it was loaded, which nobody is connected to: what copies are made of while others work. */
+export const UNTOUCHED = 'untouched';
+
+/** Another database on the same server, like the one it is made of. */
+export async function copyOf(url, name, like = 'postgres') {
+	const admin = knex({ client: 'pg', connection: url.replace(/\/[^/]+$/, '/template1') });
+	try {
+		await admin.raw('drop database if exists ?? with (force)', [name]);
+		await admin.raw('create database ?? template ??', [name, like]);
+	} finally {
+		await admin.destroy();
+	}
+	return url.replace(/\/[^/]+$/, `/${name}`);
+}
+
+/** A database with the demo in it, made anew, for tests and benches; another like it is left untouched. */
 export async function freshDemo(name) {
 	const postgres = await startPostgres({ folder: join(root, `.hanza/${name}`), fresh: true, durable: false });
 	try {
 		await migrate(postgres.url);
-		loadDemo(postgres.url);
+		await loadDemo(postgres.url);
+		await copyOf(postgres.url, UNTOUCHED);
 	} catch (error) {
 		await postgres.stop();
 		throw error;

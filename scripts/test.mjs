@@ -1,11 +1,11 @@
 // Runs every check and ends with one line: N passed, N failed. With --fast only what a day's work needs often: no
 // robot that flies whole cards, no database, no browser.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import knex from 'knex';
 import { root } from './bundle.mjs';
-import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
+import { buildIfStale, copyOf, freshDemo, startApplication } from './serve.mjs';
 
 const bin = (name) => join(root, 'node_modules/.bin', name);
 const results = join(root, 'test-results');
@@ -16,18 +16,14 @@ let failed = 0;
 /** What fell, said again at the end: of a long output often only that is kept. */
 const fell = [];
 
-function run(title, command, args, env = {}) {
-	const started = Date.now();
+async function run(title, command, args, env = {}) {
+	const begun = Date.now();
 	console.log(`\n== ${title}`);
-	const { status } = spawnSync(command, args, {
-		cwd: root,
-		stdio: 'inherit',
-		env: { ...process.env, ...env }
-	});
-	console.log(
-		`== ${title}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - started) / 1000).toFixed(0)} s`
-	);
-	return status === 0;
+	const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+	const [code] = await once(child, 'exit');
+	const seconds = ((Date.now() - begun) / 1000).toFixed(0);
+	console.log(`== ${title}: ${code === 0 ? 'passed' : 'FAILED'} in ${seconds} s`);
+	return code === 0;
 }
 
 function tell(title, ok) {
@@ -36,18 +32,23 @@ function tell(title, ok) {
 	fell.push(title);
 }
 
-function check(title, command, args) {
-	tell(title, run(title, command, args));
+async function check(title, command, args) {
+	tell(title, await run(title, command, args));
 }
 
-/** The same while other things go on; what it says is kept until it is done. */
-function started(command, args) {
-	return new Promise((resolve) => {
-		const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
-		let said = '';
-		for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
-		child.on('exit', (code) => resolve({ ok: code === 0, said }));
-	});
+/** The same while other things go on; what it says is kept until it is awaited and has ended. */
+function beside(title, command, args) {
+	const begun = Date.now();
+	const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+	let said = '';
+	for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+	const ended = once(child, 'close').then(([code]) => ({ code, seconds: (Date.now() - begun) / 1000 }));
+	return async () => {
+		const { code, seconds } = await ended;
+		console.log(`\n== ${title}\n${said}`);
+		console.log(`== ${title}: ${code === 0 ? 'passed' : 'FAILED'} in ${seconds.toFixed(0)} s`);
+		return code === 0;
+	};
 }
 
 /** Counts of a runner's own report; a runner that fell over before writing one counts as one failure. */
@@ -91,24 +92,28 @@ const playwrightCounts = ({ stats, suites }) => {
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
-const tests = join(results, 'vitest.json');
-const projects = fast ? ['unit', 'components'] : ['unit', 'components', 'flights', 'database'];
-const title = `tests of ${projects.join(', ')}`;
-const words = [
-	'run',
-	...projects.flatMap((project) => ['--project', project]),
-	'--reporter=dot',
-	'--reporter=json',
-	`--outputFile.json=${tests}`
-];
+/** The words for a run of some of vitest's projects, and the file of its report. */
+function vitest(...projects) {
+	const report = join(results, `${projects[0]}.json`);
+	const words = [
+		'run',
+		...projects.flatMap((project) => ['--project', project]),
+		'--reporter=minimal',
+		'--reporter=json',
+		`--outputFile.json=${report}`
+	];
+	return { title: `tests of ${projects.join(', ')}`, words, report };
+}
+const isolated = fast ? vitest('unit', 'components') : vitest('flights', 'unit', 'components');
+const database = vitest('database');
 /** In a hurry the tests run beside the other checks, and what those have read before is not read again. */
-const beside = fast ? started(bin('vitest'), words) : null;
+const hurried = fast ? beside(isolated.title, bin('vitest'), isolated.words) : null;
 const cache = fast ? ['--cache'] : [];
 const lintCache = fast ? ['--cache', '--cache-location', join(root, 'node_modules/.cache/eslint')] : [];
 
-if (!fast) run('generated types', bin('svelte-kit'), ['sync']);
+if (!fast) await run('generated types', bin('svelte-kit'), ['sync']);
 // Types take as long as all other checks together, and leave a core to them.
-const types = started(bin('svelte-check'), [
+const types = beside('types', bin('svelte-check'), [
 	'--tsconfig',
 	'./tsconfig.json',
 	'--threshold',
@@ -118,41 +123,38 @@ const types = started(bin('svelte-check'), [
 	'human',
 	...(fast ? ['--incremental'] : [])
 ]);
-check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', ...cache, '.']);
-check('barrels', process.execPath, ['scripts/barrels.mjs', '--check']);
-check('lint', bin('eslint'), ['--max-warnings', '0', ...lintCache, '.']);
-const { ok: typesOk, said: typesSaid } = await types;
-console.log(`\n== types\n${typesSaid}== types: ${typesOk ? 'passed' : 'FAILED'}`);
-tell('types', typesOk);
+await check('formatting', bin('prettier'), ['--check', '--log-level', 'warn', ...cache, '.']);
+await check('barrels', process.execPath, ['scripts/barrels.mjs', '--check']);
+await check('lint', bin('eslint'), ['--max-warnings', '0', ...lintCache, '.']);
+tell('types', await types());
 
-if (beside) {
-	const { ok, said } = await beside;
-	console.log(`\n== ${title}\n${said}`);
-	count(title, ok, tests, vitestCounts);
+if (hurried) {
+	count(isolated.title, await hurried(), isolated.report, vitestCounts);
 	end();
 }
-count(title, run(title, bin('vitest'), words), tests, vitestCounts);
-
-/** Another database like this one, on the same server. */
-async function copyOf(url, name) {
-	const admin = knex({ client: 'pg', connection: url.replace(/\/postgres$/, '/template1') });
-	await admin.raw('create database ?? template postgres', [name]);
-	await admin.destroy();
-	return url.replace(/\/postgres$/, `/${name}`);
-}
+// One server of databases, and one file at a time: it would leave a core idle.
+const ofDatabase = beside(database.title, bin('vitest'), database.words);
+count(
+	isolated.title,
+	await run(isolated.title, bin('vitest'), isolated.words),
+	isolated.report,
+	vitestCounts
+);
+count(database.title, await ofDatabase(), database.report, vitestCounts);
 
 let postgres;
 const applications = [];
 try {
-	await buildIfStale();
-	check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
-	postgres = await freshDemo('test-e2e');
+	const [built, filled] = await Promise.allSettled([buildIfStale(), freshDemo('test-e2e')]);
+	postgres = filled.value;
+	for (const { reason } of [built, filled]) if (reason) throw reason;
+	await check('weight of pages', process.execPath, ['scripts/page-weights.mjs']);
 	// Two browsers beside each other, each with an application and a database of its own.
 	const databases = [await copyOf(postgres.url, 'second'), postgres.url];
 	for (const url of databases) applications.push(await startApplication(url));
 	count(
 		'end-to-end tests',
-		run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
+		await run('end-to-end tests', bin('playwright'), ['test', ...process.argv.slice(2)], {
 			HANZA_URLS: applications.map(({ port }) => `http://127.0.0.1:${port}`).join(' '),
 			DATABASE_URLS: databases.join(' ')
 		}),

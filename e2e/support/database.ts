@@ -4,6 +4,7 @@ import { openDatabase } from '../../src/lib/server/db.js';
 import { addAssignment, addPerson } from '../../src/lib/server/data/index.js';
 import { hashPassword } from '../../src/lib/server/services/auth/auth.js';
 import { cardCatalog } from '../../data/index.js';
+import { copyOf, UNTOUCHED } from '../../scripts/serve.mjs';
 
 /** The database behind the application under test. */
 export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T> {
@@ -16,15 +17,12 @@ export async function withDatabase<T>(work: (db: Knex) => Promise<T>): Promise<T
 }
 
 /** A database with nothing in it, on the server of the one under test. */
-export async function emptyDatabase(name: string): Promise<string> {
-	const url = new URL(process.env.DATABASE_URL!);
-	const admin = openDatabase(url.href);
-	await admin.raw('drop database if exists ?? with (force)', [name]);
-	await admin.raw('create database ??', [name]);
-	await admin.destroy();
-	url.pathname = `/${name}`;
-	return url.href;
-}
+export const emptyDatabase = (name: string): Promise<string> =>
+	copyOf(process.env.DATABASE_URL!, name, 'template0');
+
+/** Another with the demo in it as it was loaded. */
+export const demoDatabase = (name: string): Promise<string> =>
+	copyOf(process.env.DATABASE_URL!, name, UNTOUCHED);
 
 /** A card like the first one, short enough to be flown in a test. */
 export function shortCard(): TaskCard {
