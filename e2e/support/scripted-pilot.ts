@@ -13,7 +13,7 @@ export const plugIn = (page: Page): Promise<unknown> =>
 	});
 
 /** A student sets a course and ticks a call about as soon. */
-const LOOK_EVERY_SECONDS = 2.5;
+const LOOK_EVERY_SECONDS = 5;
 /** Longer than any card of the tests takes. */
 const LONGEST_SECONDS = 3000;
 /** A quick machine need not wait for real time; a slow one gives the pilot a picture of every half second. */

@@ -6,9 +6,10 @@
 		ratio: number;
 		/** Name as read by a screen reader, with the value. */
 		label: string;
+		testid?: string;
 		children: Snippet;
 	}
-	const { ratio, label, children }: Props = $props();
+	const { ratio, label, testid, children }: Props = $props();
 </script>
 
 <!--
@@ -17,7 +18,9 @@
 -->
 <div class="frame">
 	<div class="alone">
-		<div class="fit" style:--ratio={ratio} role="img" aria-label={label}>{@render children()}</div>
+		<div class="fit" style:--ratio={ratio} role="img" aria-label={label} data-testid={testid}>
+			{@render children()}
+		</div>
 	</div>
 </div>
 

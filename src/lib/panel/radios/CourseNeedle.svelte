@@ -1,5 +1,7 @@
 <script lang="ts">
 	import { FLAG, formatHeading } from '@hanza/core';
+	import InstrumentFrame from '../dials/InstrumentFrame.svelte';
+	import Layer from '../dials/Layer.svelte';
 
 	interface Props {
 		name: string;
@@ -28,8 +30,8 @@
 	}: Props = $props();
 	const valid = $derived(flag !== FLAG.off);
 	const word = $derived(flag === FLAG.to ? (localizer ? 'on' : 'to') : flag === FLAG.from ? 'from' : 'off');
-	const x = $derived(100 + 78 * needle);
-	const y = $derived(62 - 37 * (glide ?? 0));
+	const VIEW = '0 0 200 124';
+	const WORDS = { to: '▲ to', from: '▼ from', on: 'localizer', off: '✕ off' };
 	const TICKS = [-78, -62.4, -46.8, -31.2, -15.6, 15.6, 31.2, 46.8, 62.4, 78];
 	const share = (value: number, level: string, more: string, less: string): string =>
 		Math.abs(value) < 0.02 ? level : `${Math.abs(value).toFixed(2)} of full scale ${value > 0 ? more : less}`;
@@ -44,68 +46,74 @@
 	);
 </script>
 
-<svg viewBox="0 0 200 124" class="h-full w-full" role="img" aria-label={label} data-testid="needle">
-	<rect
-		x="1"
-		y="1"
-		width="198"
-		height="122"
-		rx="9"
-		fill="var(--panel)"
-		stroke="var(--panel-rim)"
-		stroke-width="2"
-	/>
-	<text x="10" y="17" font-size="12" fill="var(--panel-soft)">{name}</text>
-	<text x="190" y="18" font-size="16" text-anchor="end" fill="var(--panel-accent)" class="figure"
-		>{formatHeading(courseDeg)}</text
+{#snippet words(
+	x: number,
+	y: number,
+	size: number,
+	anchor: 'start' | 'middle' | 'end',
+	fill: string,
+	text: string
+)}
+	<text
+		{x}
+		{y}
+		font-size={size}
+		style:text-anchor={anchor}
+		style:dominant-baseline="auto"
+		style:fill
+		style:font-variant-numeric="tabular-nums"
+		style:font-weight={anchor === 'middle' ? 700 : 400}>{text}</text
 	>
-	<!-- The ruler: a fifth of full scale each. -->
-	<line x1="18" y1="62" x2="182" y2="62" stroke="var(--panel-edge)" stroke-width="1.5" />
-	{#each TICKS as tick (tick)}
-		<line
-			x1={100 + tick}
-			y1={Math.abs(tick) > 70 ? 52 : 57}
-			x2={100 + tick}
-			y2={Math.abs(tick) > 70 ? 72 : 67}
-			stroke="var(--panel-dim)"
+{/snippet}
+
+<InstrumentFrame ratio={200 / 124} {label} testid="needle">
+	<Layer viewBox={VIEW}>
+		<rect
+			x="1"
+			y="1"
+			width="198"
+			height="122"
+			rx="9"
+			fill="var(--panel)"
+			stroke="var(--panel-rim)"
 			stroke-width="2"
 		/>
-	{/each}
-	<path d="M100 48 V76" stroke="var(--panel-mark)" stroke-width="2.5" />
+		{@render words(10, 17, 12, 'start', 'var(--panel-soft)', name)}
+		{@render words(190, 18, 16, 'end', 'var(--panel-accent)', formatHeading(courseDeg))}
+		<!-- The ruler: a fifth of full scale each. -->
+		<line x1="18" y1="62" x2="182" y2="62" stroke="var(--panel-edge)" stroke-width="1.5" />
+		{#each TICKS as tick (tick)}
+			<line
+				x1={100 + tick}
+				y1={Math.abs(tick) > 70 ? 52 : 57}
+				x2={100 + tick}
+				y2={Math.abs(tick) > 70 ? 72 : 67}
+				stroke="var(--panel-dim)"
+				stroke-width="2"
+			/>
+		{/each}
+		<path d="M100 48 V76" stroke="var(--panel-mark)" stroke-width="2.5" />
+		{@render words(100, 113, 15, 'middle', valid ? 'var(--panel-mark)' : 'var(--panel-caution)', WORDS[word])}
+		{@render words(10, 113, 11, 'start', 'var(--panel-soft)', scale)}
+		{#if glide !== null}
+			{@render words(
+				190,
+				113,
+				11,
+				'end',
+				glideValid ? 'var(--needle-path)' : 'var(--panel-soft)',
+				glideValid ? 'path' : 'no path'
+			)}
+		{/if}
+	</Layer>
 	{#if valid}
-		<g style:transform="translateX({x}px)">
-			<rect x="-3" y="30" width="6" height="64" rx="2" fill="var(--needle-one)" />
-		</g>
+		<Layer viewBox={VIEW} move="translateX({39 * needle}%)">
+			<rect x="97" y="30" width="6" height="64" rx="2" fill="var(--needle-one)" />
+		</Layer>
 	{/if}
 	{#if glide !== null && glideValid}
-		<g style:transform="translateY({y}px)">
-			<rect x="22" y="-2.5" width="156" height="5" rx="2" fill="var(--needle-path)" opacity="0.92" />
-		</g>
+		<Layer viewBox={VIEW} move="translateY({((-37 * glide) / 124) * 100}%)">
+			<rect x="22" y="59.5" width="156" height="5" rx="2" fill="var(--needle-path)" opacity="0.92" />
+		</Layer>
 	{/if}
-	<text
-		x="100"
-		y="113"
-		font-size="15"
-		text-anchor="middle"
-		fill={valid ? 'var(--panel-mark)' : 'var(--panel-caution)'}
-		font-weight="700"
-		>{word === 'to' ? '▲ to' : word === 'from' ? '▼ from' : word === 'on' ? 'localizer' : '✕ off'}</text
-	>
-	{#if scale}<text x="10" y="113" font-size="11" fill="var(--panel-soft)">{scale}</text>{/if}
-	{#if glide !== null}<text
-			x="190"
-			y="113"
-			font-size="11"
-			text-anchor="end"
-			fill={glideValid ? 'var(--needle-path)' : 'var(--panel-soft)'}>{glideValid ? 'path' : 'no path'}</text
-		>{/if}
-</svg>
-
-<style>
-	g {
-		will-change: transform;
-	}
-	.figure {
-		font-variant-numeric: tabular-nums;
-	}
-</style>
+</InstrumentFrame>
