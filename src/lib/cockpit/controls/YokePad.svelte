@@ -28,7 +28,7 @@
 	const spread = (value: number) => 50 + Math.sign(value) * (Math.abs(value) / 0.6) ** (1 / 1.7) * 46;
 </script>
 
-<div class="relative h-full w-full overflow-hidden" data-testid="yoke">
+<div class="relative h-full w-full overflow-hidden select-none" data-testid="yoke">
 	<svg
 		bind:this={pad}
 		viewBox="0 0 100 100"
