@@ -19,7 +19,9 @@ const ASKERS = 8;
 /** Longer than two processes take to begin anew on a slow machine: who waits so long waits for ever. */
 const NEVER_MS = 50_000;
 const PASSWORD = 'a long enough word';
-const PARTS = 90;
+const PARTS = 30;
+const SAMPLES_EACH = 30;
+const SAMPLES = PARTS * SAMPLES_EACH;
 const card = cardCatalog.get('approach-descent');
 const aircraft = aircraftCatalog.get(card.aircraft);
 const area = areaCatalog.get(card.area);
@@ -139,11 +141,11 @@ test('a process that is killed while a flight ends leaves it unfinished and whol
 		assist: 'any',
 		note: ''
 	});
-	const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1, PARTS + 5);
+	const { track } = flyByRobot(card, aircraft, area, TECHNIQUES.steady, 1, SAMPLES / 10 + 5);
 	const resume = new CardFlight(card, aircraft, area, { assist: 'direct', seed: 1 }).state();
 	const state = new TextEncoder().encode(JSON.stringify({ resume, looks: [] }));
 	const parts = Array.from({ length: PARTS }, (_, i) => {
-		const chunk = encodeChunk({ first: 0, track }, i * 10, i * 10 + 10);
+		const chunk = encodeChunk({ first: 0, track }, i * SAMPLES_EACH, (i + 1) * SAMPLES_EACH);
 		const head = Buffer.alloc(4);
 		head.writeUInt32LE(state.length, 0);
 		return Buffer.concat([head, state, chunk]);
@@ -187,17 +189,12 @@ test('a process that is killed while a flight ends leaves it unfinished and whol
 			.first('status', 'samples', 'grade', 'recording', 'figures');
 		const left = Number((await db('attempt_chunks').where({ attempt_id: id }).count('* as n').first())!.n);
 		if (row.status === 'flying') {
-			expect([left, row.samples, row.grade, row.recording]).toEqual([PARTS, PARTS * 10, null, null]);
+			expect([left, row.samples, row.grade, row.recording]).toEqual([PARTS, SAMPLES, null, null]);
 			// And it can be ended by the one that lives.
 			expect((await at.post(`/api/attempts/${id}/end`, { data: { status: 'finished' } })).status()).toBe(200);
 		} else {
 			finished++;
-			expect([left, row.samples, row.grade !== null, row.figures !== null]).toEqual([
-				0,
-				PARTS * 10,
-				true,
-				true
-			]);
+			expect([left, row.samples, row.grade !== null, row.figures !== null]).toEqual([0, SAMPLES, true, true]);
 		}
 		expect((await at.get(`/debrief/${id}`)).status()).toBe(200);
 		expect((await at.get(`/api/attempts/${id}/recording`)).status()).toBe(200);
