@@ -6,6 +6,7 @@ import { ratingEntryOf, ratingState, type LogEntry } from '@hanza/core';
 import { ruleCatalog } from '$data';
 import { demoLog } from '../db/seed-logs.js';
 import { openDatabase } from '../src/lib/server/db.js';
+import { bareLoopMs } from './bare-loop.js';
 import { root } from './bundle.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
@@ -27,16 +28,9 @@ const log = (count: number): LogEntry[] => {
 	return Array.from({ length: count }, (_, i) => some[i % some.length]!);
 };
 
-// What a figure means depends on the machine at that moment.
-const bareLoop = () => {
-	const began = performance.now();
-	let x = 0;
-	for (let i = 0; i < 1e8; i++) x = (x * 31 + i) | 0;
-	return x === 1 ? 0 : performance.now() - began;
-};
 rows.push([
 	'a bare loop of 100 million steps on this machine, for comparison',
-	`${bareLoop().toFixed(0)} ms`
+	`${bareLoopMs().toFixed(0)} ms`
 ]);
 const rules = ruleCatalog.get('us-instrument-airplane');
 const entries = log(LONG).flatMap((entry) => ratingEntryOf(entry) ?? []);

@@ -8,6 +8,7 @@ import { demoLog } from '../db/seed-logs.js';
 import { openDatabase } from '../src/lib/server/db.js';
 import { addAttempt } from '../src/lib/server/data/index.js';
 import { openSession } from '../src/lib/server/services/auth/auth.js';
+import { bareLoopMs } from './bare-loop.js';
 import { root } from './bundle.mjs';
 import { buildIfStale, freshDemo, startApplication } from './serve.mjs';
 
@@ -81,12 +82,6 @@ async function started(processes: number) {
 	const application = await startApplication(postgres.url);
 	return { ...application, address: `http://127.0.0.1:${application.port}` };
 }
-const bareLoop = (): number => {
-	const began = performance.now();
-	let x = 0;
-	for (let i = 0; i < 1e8; i++) x = (x * 31 + i) | 0;
-	return x === 1 ? 0 : performance.now() - began;
-};
 let application = await started(1);
 let { address } = application;
 const cookieOf = async (id: string): Promise<string> => `hanza_session=${(await openSession(db, id)).token}`;
@@ -129,7 +124,7 @@ async function timesOf(path: string, cookie: string): Promise<Times> {
 	for (let i = 0; i < WARM; i++) await asked(path, cookie);
 	const rounds: Times[] = [];
 	for (let round = 0; round < ROUNDS; round++) {
-		const bare = bareLoop();
+		const bare = bareLoopMs();
 		const one: number[] = [];
 		for (let i = 0; i < ASKED; i++) one.push(await asked(path, cookie));
 		const ten = (
