@@ -6,7 +6,7 @@ export function bareLoopMs(): number {
 	const once = () => {
 		const began = performance.now();
 		let x = 0;
-		for (let i = 0; i < 1e8; i++) x = (x * 31 + i) | 0;
+		for (let i = 0; i < 1e8; i++) x = (Math.imul(x, 31) + i) | 0;
 		return x === 1 ? 0 : performance.now() - began;
 	};
 	return Math.min(...Array.from({ length: 5 }, once));

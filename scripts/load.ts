@@ -318,7 +318,7 @@ writeFileSync(
 
 Written by \`npm run load\`: ${STUDENTS} students of ${TEACHERS} instructors, ${size.attempts.toLocaleString('en')} flights, ${size.entries.toLocaleString('en')} log entries, ${Math.round(size.megabytes)} MB in the database;
 PostgreSQL and the one who asks on the same two cores as the application. Each page was asked in ${ROUNDS} rounds, of which the calmest
-counts; beside it stands what a bare loop of 100 million steps took on that machine just before it (about 200 ms is usual).
+counts; beside it stands what a bare loop of 100 million steps took on that machine just before it (about 140 ms is usual).
 Wanted: 100 ms one at a time and 300 with ten at once, at the 95th percentile; parts of flights 250.
 
 | page, ms of the server with its answer | one at a time: median | 95th | ten at once, one process: median | 95th | bare loop | ten at once, two processes: median | 95th | bare loop |
