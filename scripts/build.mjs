@@ -8,8 +8,8 @@ import { bundle, root } from './bundle.mjs';
 export async function build() {
 	await promisify(execFile)(join(root, 'node_modules/.bin/vite'), ['build', '--logLevel', 'error'], {
 		cwd: root
-	}).catch(({ stdout, stderr }) => {
-		throw new Error(`The build failed:\n${stdout}${stderr}`);
+	}).catch(({ stdout, message }) => {
+		throw new Error(`The build failed:\n${stdout}${message}`);
 	});
 	// The drivers of the database ask for parts of theirs by names made up while they run.
 	await bundle('src/lib/server/heavy/worker.ts', 'build/heavy.mjs', { external: ['knex', 'pg'] });

@@ -51,6 +51,7 @@ function stop(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
 try {
+	const port = await choosePort();
 	const filled = async () => {
 		const postgres = await startPostgres({ folder: join(root, '.hanza/demo'), fresh: options.fresh });
 		started.push(postgres);
@@ -60,7 +61,6 @@ try {
 	};
 	// Neither needs the other, and each takes a minute the first time.
 	const [postgres] = await Promise.all([filled(), buildIfStale()]);
-	const port = await choosePort();
 	// Mail of the demo goes nowhere: what would be sent is shown here.
 	const mail = await startMailStandIn(({ to, text }) =>
 		console.log(`\nA letter to ${to.join(', ')}:\n${text}`)

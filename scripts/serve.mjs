@@ -58,8 +58,8 @@ export async function loadDemo(url) {
 	await promisify(execFile)(process.execPath, ['scripts/run-ts.mjs', 'db/seed.ts'], {
 		cwd: root,
 		env: { ...process.env, DATABASE_URL: url }
-	}).catch(({ stderr }) => {
-		throw new Error(`The demo data could not be loaded:\n${stderr}`);
+	}).catch(({ message }) => {
+		throw new Error(`The demo data could not be loaded:\n${message}`);
 	});
 }
 

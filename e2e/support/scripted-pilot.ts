@@ -16,7 +16,7 @@ export const plugIn = (page: Page): Promise<unknown> =>
 const LOOK_EVERY_SECONDS = 5;
 /** Longer than any card of the tests takes. */
 const LONGEST_SECONDS = 3000;
-/** A quick machine need not wait for real time; a slow one gives the pilot a picture of every half second. */
+/** A quick machine need not wait for real time; a slow one gives the pilot a picture of 0.8 s at eight times the rate. */
 const PACE = { speed: 8, mostMs: 100 };
 
 /**
