@@ -30,9 +30,10 @@ test('on a tablet the yoke is dragged by a finger, and buttons and covers are ta
 		});
 	await touch('touchStart');
 	for (let down = 5; down <= 50; down += 5) await touch('touchMove', down);
-	await flyFor(page, 1.3);
+	// How far the pull has come when the flight goes on hangs on the pictures that the browser has drawn: looked at as it flies.
+	for (let i = 0; i < 8 && (await readPanel(page)).pitch <= before.pitch + 1.5; i++) await flyFor(page, 0.5);
 	await touch('touchEnd');
-	await expect.poll(async () => (await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1.5);
+	expect((await readPanel(page)).pitch).toBeGreaterThan(before.pitch + 1.5);
 	// Let go, the yoke is back in the middle and the attitude is held.
 	await flyFor(page, 1.5);
 	const held = (await readPanel(page)).pitch;

@@ -31,6 +31,7 @@ export function bundle(entry, outfile, more = {}) {
 		platform: 'node',
 		format: 'esm',
 		target: 'node20',
+		minifySyntax: true,
 		logLevel: 'warning',
 		tsconfigRaw: {},
 		alias: { $data: join(root, 'data'), $lib: join(root, 'src/lib') },

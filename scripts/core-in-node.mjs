@@ -28,6 +28,7 @@ async function buildOnce() {
 		platform: 'node',
 		format: 'esm',
 		target: 'node20',
+		minifySyntax: true,
 		logLevel: 'warning',
 		tsconfigRaw: {},
 		packages: 'external',

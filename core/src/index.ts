@@ -1,5 +1,5 @@
 export {
-	Curve,
+	Curves,
 	Editions,
 	HanzaError,
 	InfeasibleError,
@@ -346,7 +346,7 @@ export {
 export {
 	FLIGHT_ENDS,
 	Flight,
-	PANEL_STEPS,
+	PICTURE_STEPS,
 	RESUME_EDITIONS,
 	ResumeState,
 	STEPS_PER_SECOND,

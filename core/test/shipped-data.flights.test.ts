@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { aircraftCatalog, areaCatalog, cardCatalog, standardCatalog } from '../../data/index.js';
 import {
-	Curve,
+	Curves,
 	flyByRobot,
 	HanzaError,
 	Powerplant,
@@ -87,10 +87,10 @@ describe('the powerplant', () => {
 	});
 
 	it('its propeller pushes less the faster it flies, and brakes beyond its zero', () => {
-		const forces = { thrustN: 0, torqueNm: 0 };
+		engine.prepare(1, 1.225, 1, 1);
 		const thrust = (speed: number) => {
-			engine.propeller(rpmToRadPerSecond(2300), speed, 1.225, 1, forces);
-			return forces.thrustN;
+			engine.turn({ shaftRadPerSecond: rpmToRadPerSecond(2300), axialMps: speed });
+			return engine.thrustN;
 		};
 		const row = [0, 20, 40, 60, 90].map(thrust);
 		for (let i = 1; i < row.length; i++) expect(row[i]).toBeLessThan(row[i - 1]!);
@@ -100,15 +100,27 @@ describe('the powerplant', () => {
 
 describe('a curve', () => {
 	it('goes through its points, keeps between its neighbours, and goes on straight', () => {
-		const curve = new Curve([0, 1, 2, 4], [0, 1, 1, 5]);
-		expect([0, 1, 2, 4].map((x) => curve.at(x))).toEqual([0, 1, 1, 5]);
-		for (let x = 1; x <= 2; x += 0.1) expect(curve.at(x)).toBeCloseTo(1, 12);
-		for (let x = 0; x < 1; x += 0.05) expect(curve.at(x)).toBeLessThanOrEqual(1);
-		expect(curve.at(6) - curve.at(5)).toBeCloseTo(curve.at(5) - curve.at(4), 12);
+		// Two of them: each goes its own way over the same points.
+		const curves = new Curves([0, 1, 2, 4], [0, 1, 1, 5], [3, 2, 2, 0]);
+		const at = (x: number) => curves.at(x)[0]!;
+		expect([0, 1, 2, 4].map((x) => [...curves.at(x)])).toEqual([
+			[0, 3],
+			[1, 2],
+			[1, 2],
+			[5, 0]
+		]);
+		for (let x = 1; x <= 2; x += 0.1) expect(at(x)).toBeCloseTo(1, 12);
+		for (let x = 0; x < 1; x += 0.05) expect(at(x)).toBeLessThanOrEqual(1);
+		expect(at(6) - at(5)).toBeCloseTo(at(5) - at(4), 12);
+		expect(at(-2) - at(-1)).toBeCloseTo(at(-1) - at(0), 12);
+		// From one end to the other and back, wherever it was looked up before.
+		expect([9, -3, 3.2, 0.4].map(at)).toEqual(
+			[9, -3, 3.2, 0.4].map((x) => new Curves([0, 1, 2, 4], [0, 1, 1, 5]).at(x)[0])
+		);
 	});
 
 	it('refuses points out of order', () => {
-		expect(() => new Curve([0, 0], [1, 2])).toThrow(RangeError);
-		expect(() => new Curve([0, 1], [1])).toThrow(RangeError);
+		expect(() => new Curves([0, 0], [1, 2])).toThrow(RangeError);
+		expect(() => new Curves([0, 1], [1])).toThrow(RangeError);
 	});
 });

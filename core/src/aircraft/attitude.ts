@@ -1,5 +1,6 @@
 import type { Environment } from '../world/index.js';
-import { QW, QX, QY, QZ, U, W } from './dynamics.js';
+import { MPS_PER_KT } from '../base/index.js';
+import { QW, QX, QY, QZ, U, V, W } from './state.js';
 
 /** Heading, pitch and bank, radians. */
 interface EulerAngles {
@@ -47,4 +48,19 @@ export function angleOfAttackOf(state: Float64Array, environment: Environment): 
 	const across =
 		2 * (x * z + w * y) * north + 2 * (y * z - w * x) * east + (w * w - x * x - y * y + z * z) * down;
 	return Math.atan2(state[W]! - across, state[U]! - along);
+}
+
+/** Writes the velocity of a state over the ground, kt north and east. */
+export function velocityOverGroundKt(state: Float64Array, out: { northKt: number; eastKt: number }): void {
+	const w = state[QW]!;
+	const x = state[QX]!;
+	const y = state[QY]!;
+	const z = state[QZ]!;
+	const u = state[U]!;
+	const v = state[V]!;
+	const down = state[W]!;
+	const north = (w * w + x * x - y * y - z * z) * u + 2 * (x * y - w * z) * v + 2 * (x * z + w * y) * down;
+	const east = 2 * (x * y + w * z) * u + (w * w - x * x + y * y - z * z) * v + 2 * (y * z - w * x) * down;
+	out.northKt = north / MPS_PER_KT;
+	out.eastKt = east / MPS_PER_KT;
 }

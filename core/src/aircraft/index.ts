@@ -7,7 +7,7 @@ export {
 	type Configuration
 } from './aircraft.js';
 export { Airplane, type Surfaces } from './airplane.js';
-export { angleOfAttackOf, attitudeOf, setAttitude } from './attitude.js';
+export { angleOfAttackOf, attitudeOf, setAttitude, velocityOverGroundKt } from './attitude.js';
 export { configurationFlight, powerOf, powerUnit, type PowerUnit } from './configurations.js';
 export {
 	AssistLevel,
@@ -28,25 +28,7 @@ export {
 	type HeldAction,
 	type HeldKeys
 } from './controls.js';
-export {
-	DOWN,
-	EAST,
-	EquationsOfMotion,
-	Integrator,
-	NORTH,
-	P,
-	Q,
-	QW,
-	QX,
-	QY,
-	QZ,
-	R,
-	SHAFT,
-	STATE_LENGTH,
-	U,
-	V,
-	W
-} from './dynamics.js';
+export { EquationsOfMotion, Integrator } from './dynamics.js';
 export {
 	AFFECTED_INSTRUMENTS,
 	FAILURES,
@@ -71,7 +53,7 @@ export {
 	solveCompassTurn
 } from './instruments/compass.js';
 export { INSTRUMENTS, INSTRUMENT_NAMES, coverBit, type Instrument } from './instruments/instruments.js';
-export { settledInstruments, updateInstruments } from './instruments/panel.js';
+export { settledInstruments, showGyros, updateInstruments } from './instruments/panel.js';
 export {
 	type InstrumentSetup,
 	type InstrumentState,
@@ -82,6 +64,7 @@ export { loadedAircraft, massAndBalance, type Weighed } from './loading.js';
 export { LinearModel, ModesInput, ModesOutput, modesAbout, solveModes } from './modes.js';
 export { Powerplant, radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
 export { TrimInput, TrimOutput, solveTrim } from './solve-trim.js';
+export { DOWN, EAST, NORTH, P, Q, QW, QX, QY, QZ, R, SHAFT, STATE_LENGTH, U, V, W } from './state.js';
 export {
 	airplaneIn,
 	calibratedKt,

@@ -6,19 +6,12 @@ import { stillAir, type Environment } from '../world/index.js';
 import { attitudeOf, setAttitude } from './attitude.js';
 import {
 	EquationsOfMotion,
-	P,
-	Q,
-	R,
-	SHAFT,
-	STATE_LENGTH,
-	U,
-	V,
-	W,
 	type AirData,
 	type Coefficients,
 	type ForceModel,
 	type Propulsion
 } from './dynamics.js';
+import { P, Q, R, SHAFT, STATE_LENGTH, U, V, W } from './state.js';
 
 const num = Type.Number();
 const positive = Type.Number({ exclusiveMinimum: 0 });
@@ -119,6 +112,10 @@ export class LinearModel implements ForceModel {
 		this.trimAlpha = d.CL0 === undefined ? 0 : (d.CL - d.CL0) / d.CLalpha;
 	}
 
+	prepare(): void {
+		// It has no surfaces that move.
+	}
+
 	coefficients(air: AirData, out: Coefficients): void {
 		const d = this.aircraft.derivatives;
 		const dAlpha = air.alpha - this.trimAlpha;
@@ -132,7 +129,7 @@ export class LinearModel implements ForceModel {
 		out.Cmalphadot = d.Cmalphadot;
 	}
 
-	propulsion(_air: AirData, _axial: number, _shaft: number, out: Propulsion): void {
+	propulsion(_air: AirData, out: Propulsion): void {
 		out.thrustN = this.thrustN;
 		out.rollNm = 0;
 		out.pitchNm = 0;

@@ -19,8 +19,9 @@ import {
 import type { Aircraft } from './aircraft.js';
 import { Airplane } from './airplane.js';
 import { setAttitude } from './attitude.js';
-import { DOWN, EquationsOfMotion, P, Q, R, SHAFT, STATE_LENGTH, U, V, W } from './dynamics.js';
+import { EquationsOfMotion } from './dynamics.js';
 import { radPerSecondToRpm, rpmToRadPerSecond } from './powerplant.js';
+import { DOWN, P, Q, R, SHAFT, STATE_LENGTH, U, V, W } from './state.js';
 
 /**
  * A steady flight: calibrated airspeed in kt, vertical speed in ft/min, pressure altitude in ft, flap and bank in degrees.

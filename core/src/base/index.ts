@@ -1,4 +1,4 @@
-export { Curve } from './math/curve.js';
+export { Curves } from './math/curve.js';
 export { meanDirection } from './math/directions.js';
 export { runs } from './math/runs.js';
 export { correlation, meanOf, median, reversals, runningMean, slope, spread } from './math/statistics.js';

@@ -23,6 +23,7 @@ import {
 	R,
 	radPerSecondToRpm,
 	settledInstruments,
+	showGyros,
 	SHAFT,
 	STATE_LENGTH,
 	trimmedFlight,
@@ -31,6 +32,7 @@ import {
 	updateFailures,
 	updateInstruments,
 	V,
+	velocityOverGroundKt,
 	W,
 	type ArmedFailure,
 	type FailureKind,
@@ -60,7 +62,6 @@ import {
 	calibratedFromImpactMps,
 	impactFromTruePa,
 	Radios,
-	SEA_LEVEL_DENSITY,
 	stepGusts,
 	stepSingleGust,
 	stillAir,
@@ -73,6 +74,7 @@ import {
 	type RadioReadings,
 	type RadioSettings
 } from '../world/index.js';
+import { AirframeLimits } from './airframe-limits.js';
 import {
 	propellerLever,
 	type FlightEnd,
@@ -80,22 +82,20 @@ import {
 	type FlightSnapshot,
 	type Truth
 } from './setup.js';
-import { STEP_SECONDS, STEPS_PER_SECOND } from './steps.js';
+import {
+	PANEL_STEPS,
+	PICTURE_STEPS,
+	RADIO_STEPS,
+	RECEPTION_STEPS,
+	STEP_SECONDS,
+	STEPS_PER_SECOND
+} from './steps.js';
 import { Systems } from './systems.js';
 
 /** The vane answers this much before the wing separates: some 5 kt before the stall. */
 const STALL_WARNING_DEG = 5;
-/** An airframe bears half as much again as its limit load (CS 23.303, 14 CFR 23.303 of 2016), for some seconds. */
-const ULTIMATE = 1.5;
-/** Never-exceed is nine tenths of the design diving speed (14 CFR 23.1505 of 2016): nobody has shown what comes after it. */
-const DIVE_PER_NEVER_EXCEED = 1 / 0.9;
-/** Steps between two readings of the instruments: sixty a second, as many as a screen shows. */
-export const PANEL_STEPS = 2;
 /** Straight up and down the heading has no rate. */
 const LEAST_COSINE = 0.05;
-/** Steps between two readings of the radios, and between two looks at which stations reach the aircraft. */
-const RADIO_STEPS = 4;
-const RECEPTION_STEPS = 60;
 /**
  * One flight: the aeroplane in its air with its instruments, advanced by fixed steps from control
  * inputs alone. The same setup and inputs give the same flight bit for bit.
@@ -125,6 +125,20 @@ export class Flight {
 	private readonly failed = noFailures();
 	readonly initialControls: ControlInputs;
 	private readonly radios: Radios | null;
+	/** What the radios are told of the flight, filled anew each time. */
+	private readonly carried = {
+		timeSeconds: 0,
+		northNm: 0,
+		eastNm: 0,
+		altitudeFt: 0,
+		headingDeg: 0,
+		bankDeg: 0,
+		northKt: 0,
+		eastKt: 0,
+		groundspeedKt: 0,
+		powered: true,
+		trouble: { nightEffect: 0, stationOff: 0 }
+	};
 	private readonly systems: Systems;
 	/** Whether the air moves by itself. */
 	private readonly blows: boolean;
@@ -144,14 +158,15 @@ export class Flight {
 		manifoldPressureInHg: 0,
 		fuelL: 0
 	};
-	private readonly neverExceedPa: number;
-	private readonly divePa: number;
+	private readonly limits: AirframeLimits;
+	private readonly variation: number;
 	steps = 0;
 	ended: FlightEnd | null = null;
 
 	constructor(readonly setup: FlightSetup) {
 		const { aircraft, weather, start, variationDeg } = setup;
 		this.random = new SeededRandom(setup.seed);
+		this.variation = toRadians(variationDeg);
 		this.armed = armFailures(setup.failures, () => this.random.next());
 		const lean = {
 			pitch: this.random.between(-1, 1),
@@ -169,9 +184,7 @@ export class Flight {
 		};
 		this.blows = (weather.turbulence ?? 'none') !== 'none' || (weather.gustKt ?? 0) > 0;
 		this.airplane = new Airplane(aircraft);
-		const neverExceedMps = calibratedKt(aircraft, aircraft.speeds.neverExceedKias) * MPS_PER_KT;
-		this.neverExceedPa = 0.5 * SEA_LEVEL_DENSITY * neverExceedMps ** 2;
-		this.divePa = this.neverExceedPa * DIVE_PER_NEVER_EXCEED ** 2;
+		this.limits = new AirframeLimits(aircraft);
 		this.equations = new EquationsOfMotion(this.airplane);
 		this.integrator = new Integrator(this.equations);
 		this.atmosphere = new Atmosphere(weather, variationDeg);
@@ -235,40 +248,29 @@ export class Flight {
 	private tune(settings: RadioSettings, lookAgain: boolean): void {
 		if (!this.radios) return;
 		// The instruments have just been read: their heading and bank are those of this moment.
-		const { state, sensed } = this;
-		const { northKt, eastKt } = groundVelocityKt(state);
-		this.radios.update(
-			settings,
-			{
-				timeSeconds: this.timeSeconds,
-				northNm: state[NORTH]! / METRES_PER_NM,
-				eastNm: state[EAST]! / METRES_PER_NM,
-				altitudeFt: -state[DOWN]! / METRES_PER_FT,
-				headingDeg: toDegrees(sensed.heading),
-				bankDeg: toDegrees(sensed.bank),
-				northKt,
-				eastKt,
-				groundspeedKt: Math.sqrt(northKt * northKt + eastKt * eastKt),
-				powered: this.panel.radioOn > 0,
-				trouble: {
-					nightEffect: this.failed['night-effect'],
-					stationOff: this.failed['station-off']
-				}
-			},
-			RADIO_STEPS * STEP_SECONDS,
-			lookAgain
-		);
+		const { state, sensed, carried } = this;
+		carried.timeSeconds = this.timeSeconds;
+		carried.northNm = state[NORTH]! / METRES_PER_NM;
+		carried.eastNm = state[EAST]! / METRES_PER_NM;
+		carried.altitudeFt = -state[DOWN]! / METRES_PER_FT;
+		carried.headingDeg = toDegrees(sensed.heading);
+		carried.bankDeg = toDegrees(sensed.bank);
+		velocityOverGroundKt(state, carried);
+		carried.groundspeedKt = Math.sqrt(carried.northKt * carried.northKt + carried.eastKt * carried.eastKt);
+		carried.powered = this.panel.radioOn > 0;
+		carried.trouble.nightEffect = this.failed['night-effect'];
+		carried.trouble.stationOff = this.failed['station-off'];
+		this.radios.update(settings, carried, RADIO_STEPS * STEP_SECONDS, lookAgain);
 	}
 
 	private addWindToVelocity(): void {
 		const { windNorthMps, windEastMps } = this.environment;
 		if (windNorthMps === 0 && windEastMps === 0) return;
-		const [w, x, y, z] = [this.state[6]!, this.state[7]!, this.state[8]!, this.state[9]!];
-		this.state[U] =
-			this.state[U]! + (w * w + x * x - y * y - z * z) * windNorthMps + 2 * (x * y + w * z) * windEastMps;
-		this.state[V] =
-			this.state[V]! + 2 * (x * y - w * z) * windNorthMps + (w * w - x * x + y * y - z * z) * windEastMps;
-		this.state[W] = this.state[W]! + 2 * (x * z + w * y) * windNorthMps + 2 * (y * z - w * x) * windEastMps;
+		const { state } = this;
+		const [w, x, y, z] = [state[QW]!, state[QX]!, state[QY]!, state[QZ]!];
+		state[U] = state[U]! + (w * w + x * x - y * y - z * z) * windNorthMps + 2 * (x * y + w * z) * windEastMps;
+		state[V] = state[V]! + 2 * (x * y - w * z) * windNorthMps + (w * w - x * x + y * y - z * z) * windEastMps;
+		state[W] = state[W]! + 2 * (x * z + w * y) * windNorthMps + 2 * (y * z - w * x) * windEastMps;
 	}
 
 	get timeSeconds(): number {
@@ -296,25 +298,26 @@ export class Flight {
 				this.instrumentSetup,
 				PANEL_STEPS * STEP_SECONDS
 			);
+		else if (this.steps % PICTURE_STEPS === 0) this.showGyros(inputs);
 		if (this.steps % RADIO_STEPS === 0) this.tune(inputs.radios, this.steps % RECEPTION_STEPS === 0);
 		this.ended = this.broken();
 	}
 
-	/** What has come to an end by this step: at the ground, beyond the ultimate load, beyond the design diving speed. */
+	/** Attitude and heading between two readings of the panel. */
+	private showGyros(inputs: ControlInputs): void {
+		const { heading, pitch, bank } = attitudeOf(this.state);
+		const magnetic = { heading: heading - this.variation, pitch, bank };
+		showGyros(this.instruments, this.panel, magnetic, this.failed, inputs);
+	}
+
+	/** What has come to an end by this step: at the ground, or the airframe. */
 	private broken(): FlightEnd | null {
-		if (this.state[DOWN]! >= 0) return 'surface';
-		const { positive, negative } = this.setup.aircraft.limitLoadFactors;
-		const load = -this.equations.specificForceZ / GRAVITY_MPS2;
-		if (load > ULTIMATE * positive || load < ULTIMATE * negative) return 'overstress';
-		return this.equations.air.dynamicPressurePa > this.divePa ? 'overspeed' : null;
+		return this.state[DOWN]! >= 0 ? 'surface' : this.limits.broken(this.equations);
 	}
 
 	/** The limit of the airframe that is passed now, if one is: never-exceed, or the limit load. */
 	get overLimit(): 'speed' | 'load' | null {
-		const { positive, negative } = this.setup.aircraft.limitLoadFactors;
-		const load = -this.equations.specificForceZ / GRAVITY_MPS2;
-		if (load > positive || load < negative) return 'load';
-		return this.equations.air.dynamicPressurePa > this.neverExceedPa ? 'speed' : null;
+		return this.limits.passed(this.equations);
 	}
 
 	/** Turbulence and gusts of this step, laid over the steady wind. */
@@ -406,7 +409,7 @@ export class Flight {
 		sensed.staticPa = outside.staticPa;
 		sensed.temperatureK = outside.temperatureK;
 		sensed.impactPa = impactFromTruePa(equations.air.trueAirspeedMps, outside.staticPa, outside.temperatureK);
-		sensed.heading = heading - toRadians(this.setup.variationDeg);
+		sensed.heading = heading - this.variation;
 		sensed.pitch = pitch;
 		sensed.bank = bank;
 		sensed.turnRateDegPerSecond = toDegrees(headingRate);
@@ -528,20 +531,6 @@ export class Flight {
 		updateFailures(this.failed, this.armed, this.timeSeconds);
 		this.ended = snapshot.ended;
 	}
-}
-
-/** Velocity over the ground, kt north and east. */
-function groundVelocityKt(state: Float64Array): { northKt: number; eastKt: number } {
-	const w = state[QW]!;
-	const x = state[QX]!;
-	const y = state[QY]!;
-	const z = state[QZ]!;
-	const u = state[U]!;
-	const v = state[V]!;
-	const down = state[W]!;
-	const north = (w * w + x * x - y * y - z * z) * u + 2 * (x * y - w * z) * v + 2 * (x * z + w * y) * down;
-	const east = 2 * (x * y + w * z) * u + (w * w - x * x + y * y - z * z) * v + 2 * (y * z - w * x) * down;
-	return { northKt: north / MPS_PER_KT, eastKt: east / MPS_PER_KT };
 }
 
 /** Copies the numbers of the keys that the target has. */

@@ -50,7 +50,8 @@ export function flyStall(setup: Omit<FlightSetup, 'assist' | 'seed'>, throttle: 
 		figures.nodDeg = highestPitchDeg - pitchDeg;
 	}
 	const { flapsDeg } = flight.surfaces;
-	wing.at(toRadians(wing.stallAlphaDeg(flapsDeg, 0) + BEYOND_DEG), 0, 0, flapsDeg, 0);
+	wing.prepare(flapsDeg, 0);
+	wing.at({ alpha: toRadians(wing.stallAlphaDeg(flapsDeg, 0) + BEYOND_DEG), pHat: 0, rHat: 0 });
 	figures.liftLeft = wing.lift / mostLift;
 	return figures;
 }

@@ -127,18 +127,17 @@ export class Systems {
 		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
 		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
 		surfaces.engineHealth = (1 - failed['engine-out']) * (1 - misses) * fed;
-		if (surfaces.engineHealth > 0 && steps % BURN_STEPS === 0)
-			this.burn(state[SHAFT]!, fuelShare, densityKgM3);
+		if (surfaces.engineHealth > 0 && steps % BURN_STEPS === 0) this.burn(state, fuelShare, environment);
 		this.moveGear(inputs.gear, failed['gear-stuck'] > 0);
-		this.govern(inputs.propeller, state[SHAFT]!);
+		this.govern(inputs, state);
 	}
 
-	private burn(shaft: number, fuelShare: number, densityKgM3: number): void {
+	private burn(state: Float64Array, fuelShare: number, { densityKgM3 }: Environment): void {
 		const { airplane } = this;
 		const burnt =
 			BURN_STEPS *
 			STEP_SECONDS *
-			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, shaft, densityKgM3, fuelShare);
+			airplane.powerplant.fuelKgPerSecond(airplane.surfaces.throttle, state[SHAFT]!, densityKgM3, fuelShare);
 		this.fuelKg = Math.max(0, this.fuelKg - burnt);
 		airplane.massKg = this.emptyOfFuelKg + this.fuelKg;
 	}
@@ -154,11 +153,11 @@ export class Systems {
 	}
 
 	/** The governor turns the blades as fast as the shaft is off its speed: no error is left when it stands. */
-	private govern(lever: number, shaft: number): void {
+	private govern(inputs: ControlInputs, state: Float64Array): void {
 		const { propeller } = this.airplane.aircraft;
 		if (propeller.kind !== 'constant-speed') return;
 		const { governorMinimumRpm: low, governorMaximumRpm: high, finePitch, coarsePitch } = propeller;
-		const error = radPerSecondToRpm(shaft) - (low + clamp(lever, 0, 1) * (high - low));
+		const error = radPerSecondToRpm(state[SHAFT]!) - (low + clamp(inputs.propeller, 0, 1) * (high - low));
 		const rate = clamp(
 			error * GOVERNOR_PITCH_PER_RPM_SECOND,
 			-GOVERNOR_MOST_PER_SECOND,

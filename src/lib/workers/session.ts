@@ -11,7 +11,7 @@ import {
 	windEstimates,
 	type ControlInputs,
 	type Dwell,
-	PANEL_STEPS,
+	PICTURE_STEPS,
 	type SampleRow,
 	type ScanInstrument,
 	type Situation,
@@ -217,11 +217,11 @@ export class Session {
 		this.tick(now);
 		// Hands that have just moved are felt at once, by a step of the next few milliseconds.
 		if (this.running && this.unfelt && this.owedSteps > -1) {
-			// The panel shows it when it is next read.
+			// The horizon shows it when it is next read.
 			do {
 				this.owedSteps--;
 				this.step();
-			} while (this.running && this.flown.flight.steps % PANEL_STEPS !== 0);
+			} while (this.running && this.flown.flight.steps % PICTURE_STEPS !== 0);
 		}
 		this.post({ type: 'frame', frame: this.frame() });
 	}

@@ -101,7 +101,10 @@ export function cardAimDeg(
 ): number {
 	const size = Math.sqrt(force.x * force.x + force.y * force.y + force.z * force.z);
 	// In free fall there is no apparent vertical: the card keeps the aeroplane's own.
-	const up = size > 1 ? { x: force.x / size, y: force.y / size, z: force.z / size } : { x: 0, y: 0, z: -1 };
+	const felt = size > 1;
+	const upX = felt ? force.x / size : 0;
+	const upY = felt ? force.y / size : 0;
+	const upZ = felt ? force.z / size : -1;
 	const ch = Math.cos(magneticHeading);
 	const sh = Math.sin(magneticHeading);
 	const cp = Math.cos(pitch);
@@ -111,22 +114,13 @@ export function cardAimDeg(
 	const north = Math.cos(dip);
 	const down = Math.sin(dip);
 	// The earth's field (north and down) turned into body axes.
-	const field = {
-		x: north * ch * cp - down * sp,
-		y: north * (ch * sp * sb - sh * cb) + down * cp * sb,
-		z: north * (ch * sp * cb + sh * sb) + down * cp * cb
-	};
-	const along = field.x * up.x + field.y * up.y + field.z * up.z;
-	const flat = { x: field.x - along * up.x, y: field.y - along * up.y, z: field.z - along * up.z };
-	const nose = { x: 1 - up.x * up.x, y: -up.x * up.y, z: -up.x * up.z };
-	// Angle from the field to the nose, clockwise seen from above.
-	const cross = {
-		x: flat.y * nose.z - flat.z * nose.y,
-		y: flat.z * nose.x - flat.x * nose.z,
-		z: flat.x * nose.y - flat.y * nose.x
-	};
-	const sine = -(cross.x * up.x + cross.y * up.y + cross.z * up.z);
-	const cosine = flat.x * nose.x + flat.y * nose.y + flat.z * nose.z;
+	const x = north * ch * cp - down * sp;
+	const y = north * (ch * sp * sb - sh * cb) + down * cp * sb;
+	const z = north * (ch * sp * cb + sh * sb) + down * cp * cb;
+	// Field and nose laid into the card's plane: the angle between them, clockwise seen from above, has this sine and cosine
+	// (times the length of both).
+	const sine = y * upZ - z * upY;
+	const cosine = x - (x * upX + y * upY + z * upZ) * upX;
 	return normalizeDeg(toDegrees(Math.atan2(sine, cosine)));
 }
 
@@ -148,5 +142,5 @@ export function swingCard(card: CardState, aimDeg: number, seconds: number): voi
 }
 
 /** Deviation, degrees, by the aeroplane's own magnetism: constant, semicircular parts (A, B, C). */
-export const deviationDeg = (headingDeg: number, [a, b, c]: readonly [number, number, number]): number =>
-	a + b * Math.sin(toRadians(headingDeg)) + c * Math.cos(toRadians(headingDeg));
+export const deviationDeg = (headingDeg: number, parts: readonly [number, number, number]): number =>
+	parts[0] + parts[1] * Math.sin(toRadians(headingDeg)) + parts[2] * Math.cos(toRadians(headingDeg));

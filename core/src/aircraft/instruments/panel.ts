@@ -230,6 +230,28 @@ function updatePitotStatic(
 	}
 }
 
+/**
+ * Attitude and heading as their dials show them at an attitude, rad, with the errors that the gyros have: cards on gimbals
+ * follow at once, so they may be shown between two steps of the instruments.
+ */
+export function showGyros(
+	state: InstrumentState,
+	panel: PanelReadings,
+	{ heading, pitch, bank }: Pick<Sensed, 'heading' | 'pitch' | 'bank'>,
+	failed: FailureLevels,
+	inputs: InstrumentInputs
+): void {
+	const pitchDeg = toDegrees(pitch);
+	const bankDeg = toDegrees(bank);
+	panel.standbyPitchDeg = shownPitchDeg(pitchDeg + state.standbyErrorPitchDeg);
+	panel.standbyBankDeg = shownDeg(bankDeg + state.standbyErrorBankDeg);
+	panel.bankDeg = shownDeg(bankDeg + state.attitudeErrorBankDeg);
+	panel.pitchDeg = shownPitchDeg(pitchDeg + state.attitudeErrorPitchDeg);
+	const headingDeg = normalizeDeg(toDegrees(heading) + state.headingDriftDeg + inputs.headingKnobDeg);
+	if (failed['heading-stuck'] === 0) state.stuckHeadingDeg = headingDeg - inputs.headingKnobDeg;
+	panel.headingDeg = normalizeDeg(state.stuckHeadingDeg + inputs.headingKnobDeg);
+}
+
 function updateGyros(
 	state: InstrumentState,
 	panel: PanelReadings,
@@ -263,8 +285,6 @@ function updateGyros(
 	state.standbyErrorPitchDeg = standby.errorPitchDeg;
 	state.standbyErrorBankDeg = standby.errorBankDeg;
 	state.standbyTumbleDegPerSecond = standby.tumbleDegPerSecond;
-	panel.standbyPitchDeg = shownPitchDeg(motion.pitchDeg + state.standbyErrorPitchDeg);
-	panel.standbyBankDeg = shownDeg(motion.bankDeg + state.standbyErrorBankDeg);
 
 	const attitude = scratchGyro;
 	attitude.errorPitchDeg = state.attitudeErrorPitchDeg;
@@ -275,8 +295,6 @@ function updateGyros(
 	state.attitudeErrorPitchDeg = attitude.errorPitchDeg;
 	state.attitudeErrorBankDeg = attitude.errorBankDeg;
 	state.attitudeTumbleDegPerSecond = attitude.tumbleDegPerSecond;
-	panel.bankDeg = shownDeg(motion.bankDeg + state.attitudeErrorBankDeg);
-	panel.pitchDeg = shownPitchDeg(motion.pitchDeg + state.attitudeErrorPitchDeg);
 
 	const grip = gripOf(state.vacuumRotor);
 	const earth = EARTH_RATE_DEG_PER_HOUR * Math.sin((setup.latitudeDeg * Math.PI) / 180);
@@ -285,9 +303,7 @@ function updateGyros(
 	const wander = DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.vacuumRotor) * (1 - grip);
 	state.headingDriftDeg +=
 		(driftPerHour / 3600 + wander * setup.lean.heading - grip * sensed.turnRateDegPerSecond) * seconds;
-	const headingDeg = normalizeDeg(toDegrees(sensed.heading) + state.headingDriftDeg + inputs.headingKnobDeg);
-	if (failed['heading-stuck'] === 0) state.stuckHeadingDeg = headingDeg - inputs.headingKnobDeg;
-	panel.headingDeg = normalizeDeg(state.stuckHeadingDeg + inputs.headingKnobDeg);
+	showGyros(state, panel, sensed, failed, inputs);
 
 	const felt =
 		(sensed.turnRateDegPerSecond + ROLL_IN_TURN * sensed.rollRateDegPerSecond) * state.electricRotor;
