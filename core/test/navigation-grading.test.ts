@@ -511,11 +511,15 @@ describe('a hold', () => {
 		expect(Math.abs(timingError(hold, first!))).toBeLessThan(1);
 		expect(timingError(hold, second!)).toBeGreaterThan(20);
 		expect(faults.map(({ kind }) => kind)).toContain('hold-timing');
-		// One later circuit alone is not yet a habit; with the first off to the same side it is.
-		const single = (first: number) =>
-			kinds(path, AIR, flown(path, AIR, [perfect(path), longer(first), longer(25)]).track());
-		expect(single(0)).not.toContain('hold-timing');
-		expect(single(25)).toContain('hold-timing');
+		// One later circuit alone is no habit; far off, after a leg that had asked for nothing of the kind, it was not timed.
+		const single = (first: number, later: number) =>
+			judged(path, AIR, flown(path, AIR, [perfect(path), longer(first), longer(later)]).track()).faults.find(
+				({ kind }) => kind === 'hold-timing'
+			)?.text;
+		expect(single(0, 12)).toBeUndefined();
+		expect(single(0, 25)).toContain('was not what the leg before it had asked for');
+		expect(single(0, -25)).toContain('was not what the leg before it had asked for');
+		expect(single(25, 25)).toContain('was not adjusted');
 		// Mended in the last circuit it is no fault.
 		const mended = flown(path, AIR, [perfect(path), longer(25), longer(25), longer(0)]).track();
 		expect(kinds(path, AIR, mended)).not.toContain('hold-timing');

@@ -173,7 +173,7 @@ export const FAULT_GUIDE = {
 		page: 'arcs'
 	},
 	'hold-timing': {
-		sign: 'Inbound legs off to the same side circuit after circuit, the outbound time not changed for it.',
+		sign: 'Inbound legs off to the same side circuit after circuit, the outbound time not changed for it, or changed as no leg before asked.',
 		why: 'The clock was started, and not read. Each inbound leg tells the next outbound one.',
 		page: 'holds'
 	},

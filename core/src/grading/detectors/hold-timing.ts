@@ -39,6 +39,18 @@ function heeded(circuits: readonly { outboundSeconds: number }[], errors: readon
 	};
 }
 
+/** An outbound time so far from what the leg before it asked for, s, was not timed. */
+const UNTIMED_SECONDS = 15;
+
+/** Whether the worst of the later legs came of an outbound time that the leg before it had not asked for. */
+function isUntimed(circuits: readonly { outboundSeconds: number }[], errors: readonly number[]): boolean {
+	let worst = 1;
+	for (let i = 2; i < errors.length; i++) if (Math.abs(errors[i]!) > Math.abs(errors[worst]!)) worst = i;
+	const askedSeconds = Math.max(0, circuits[worst - 1]!.outboundSeconds - errors[worst - 1]!);
+	const moreSeconds = circuits[worst]!.outboundSeconds - askedSeconds;
+	return moreSeconds * Math.sign(errors[worst]!) > UNTIMED_SECONDS;
+}
+
 const isHabit = (errors: readonly number[]): boolean =>
 	errors.length > 1 && errors.every((one) => Math.abs(one) > HABIT_SECONDS);
 
@@ -55,24 +67,27 @@ export function holdTiming(evidence: Evidence): Fault[] {
 		if (first === undefined || later.length === 0) continue;
 		const last = Math.abs(later.at(-1)!);
 		const { adjusts, changed, never } = heeded(circuits, errors);
-		const stays =
-			later.every((error) => error * side > 0) &&
-			mean > evidence.settings.timingSeconds &&
-			// Down to little at last, and by far less than at first, it has been mended.
-			!(changed && last < evidence.settings.timingSeconds && last < Math.abs(first) / 2);
+		// Down to little at last, and by far less than at first, it has been mended.
+		const mended = changed && last < evidence.settings.timingSeconds && last < Math.abs(first) / 2;
+		const isMuch = mean > evidence.settings.timingSeconds && !mended;
+		const stays = isMuch && later.every((error) => error * side > 0);
 		const isOff = first * side > evidence.settings.timingFirstSeconds || isHabit(later);
-		if (
-			never ||
-			mean > FAR_SECONDS ||
-			(stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors))))
-		) {
+		const wrongly = isMuch && isUntimed(circuits, errors);
+		const byHabit = stays && isOff && (!adjusts || (first * side > 0 && isHabit(errors)));
+		if (never || wrongly || mean > FAR_SECONDS || byHabit) {
 			const words = errors.map((error) => `${error > 0 ? '+' : '−'}${Math.abs(Math.round(error))} s`);
+			const adjustment =
+				wrongly && !byHabit
+					? 'not what the leg before it had asked for'
+					: adjusts || changed
+						? 'adjusted by too little'
+						: 'not adjusted';
 			found.push(
 				fault(
 					'hold-timing',
 					circuits[1]!.startSeconds,
 					circuits.at(-1)!.endSeconds,
-					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was ${adjusts || changed ? 'adjusted by too little' : 'not adjusted'}.`,
+					`The ${path.timing} leg stayed off its ${path.inboundSeconds} s: ${words.join(', ')}. The outbound time was ${adjustment}.`,
 					'Start the clock abeam. What the inbound leg had too much or too little goes into the next outbound one.'
 				)
 			);
