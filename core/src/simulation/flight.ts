@@ -175,7 +175,7 @@ export class Flight {
 		};
 		this.instrumentSetup = {
 			dip: toRadians(setup.dipDeg),
-			latitudeDeg: setup.latitudeDeg,
+			sineOfLatitude: Math.sin(toRadians(setup.latitudeDeg)),
 			staticErrorShare: aircraft.staticErrorShare,
 			deviation: aircraft.compassDeviation,
 			verticalSpeed: setup.verticalSpeed ?? aircraft.verticalSpeed,
@@ -280,7 +280,7 @@ export class Flight {
 	/** Advances by one step of 1/120 s. Does nothing once the flight has ended. */
 	step(inputs: ControlInputs): void {
 		if (this.ended) return;
-		updateFailures(this.failed, this.armed, this.timeSeconds);
+		if (this.armed.length > 0) updateFailures(this.failed, this.armed, this.timeSeconds);
 		const { environment } = this;
 		// The air changes little over some feet: it is looked at as often as the panel is.
 		if (this.steps % PANEL_STEPS === 0 || this.blows) this.atmosphere.fill(-this.state[DOWN]!, environment);

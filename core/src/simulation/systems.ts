@@ -26,10 +26,16 @@ const STALL_NEAR_DEG = 4;
 const GOVERNOR_PITCH_PER_RPM_SECOND = 0.004;
 const GOVERNOR_MOST_PER_SECOND = 0.35;
 
+type Hands = Pick<ControlInputs, 'elevator' | 'aileron' | 'rudder'>;
+
 /** What stands between the pilot's hands and the aeroplane: control runs, engine and its fuel, gear, governor. */
 export class Systems {
 	private readonly emptyOfFuelKg: number;
 	readonly assisting: AttitudeHoldState;
+	/** What lever and air make of the charge, worked out when one of them changes. */
+	private readonly charge = { mixture: NaN, densityKgM3: NaN, fuelShare: 0, power: 0 };
+	/** What moves the surfaces: the pilot, or the assist. */
+	private readonly hands: Hands = { elevator: 0, aileron: 0, rudder: 0 };
 
 	/** @param attitude as trimmed: what the assist holds until the stick asks for another. */
 	constructor(
@@ -82,14 +88,11 @@ export class Systems {
 		environment: Environment,
 		steps: number
 	): void {
-		const { densityKgM3 } = environment;
-		const { surfaces, aircraft } = this.airplane;
-		const { controls } = aircraft;
-		let { elevator, aileron, rudder } = inputs;
+		let hands: Hands = inputs;
 		if (inputs.assist === 'attitude') {
 			const attitude = attitudeOf(state);
 			if (this.assist !== 'attitude') this.takeOver(attitude);
-			({ elevator, aileron, rudder } = attitudeHold(
+			hands = attitudeHold(
 				this.assisting,
 				inputs,
 				{
@@ -102,9 +105,22 @@ export class Systems {
 					stalled: this.stalled(state, environment)
 				},
 				STEP_SECONDS
-			));
+			);
 		}
+		this.hands.elevator = hands.elevator;
+		this.hands.aileron = hands.aileron;
+		this.hands.rudder = hands.rudder;
 		this.assist = inputs.assist;
+		this.moveSurfaces(inputs);
+		this.feedEngine(inputs, state, failed, environment, steps);
+		this.moveGear(inputs.gear, failed['gear-stuck'] > 0);
+		this.govern(inputs, state);
+	}
+
+	private moveSurfaces(inputs: ControlInputs): void {
+		const { surfaces, aircraft } = this.airplane;
+		const { controls } = aircraft;
+		const { elevator, aileron, rudder } = this.hands;
 		const neutralDeg = -inputs.trim * controls.trimRangeDeg;
 		const elevatorDeg =
 			neutralDeg +
@@ -118,22 +134,38 @@ export class Systems {
 		surfaces.rudderDeg = approach(surfaces.rudderDeg, -rudder * controls.rudder.maximumDeg, controls.rudder);
 		const flapMove = controls.flapRateDegPerSecond * STEP_SECONDS;
 		surfaces.flapsDeg += clamp(inputs.flapsDeg - surfaces.flapsDeg, -flapMove, flapMove);
+	}
+
+	/** Throttle and mixture, and what failures, ice and an empty tank leave of the power. */
+	private feedEngine(
+		inputs: ControlInputs,
+		state: Float64Array,
+		failed: Readonly<FailureLevels>,
+		environment: Environment,
+		steps: number
+	): void {
+		const { surfaces } = this.airplane;
 		surfaces.throttle = clamp(inputs.throttle, 0, 1);
 		surfaces.ice = failed['airframe-ice'];
 		// A rough engine misses: some of its power, unevenly.
 		const rough = failed['engine-rough'];
 		const misses = rough === 0 ? 0 : rough * (0.35 + 0.25 * Math.sin(steps * 0.41) * Math.sin(steps * 0.17));
 		surfaces.mixture = clamp(inputs.mixture, 0, 1);
-		const fuelShare = Powerplant.fuelShare(surfaces.mixture, densityKgM3);
-		const fed = this.fuelKg > 0 ? Powerplant.powerOfMixture(fuelShare) : 0;
+		const { charge } = this;
+		if (surfaces.mixture !== charge.mixture || environment.densityKgM3 !== charge.densityKgM3) {
+			charge.mixture = surfaces.mixture;
+			charge.densityKgM3 = environment.densityKgM3;
+			charge.fuelShare = Powerplant.fuelShare(charge.mixture, charge.densityKgM3);
+			charge.power = Powerplant.powerOfMixture(charge.fuelShare);
+		}
+		const fed = this.fuelKg > 0 ? charge.power : 0;
 		surfaces.engineHealth = (1 - failed['engine-out']) * (1 - misses) * fed;
-		if (surfaces.engineHealth > 0 && steps % BURN_STEPS === 0) this.burn(state, fuelShare, environment);
-		this.moveGear(inputs.gear, failed['gear-stuck'] > 0);
-		this.govern(inputs, state);
+		if (surfaces.engineHealth > 0 && steps % BURN_STEPS === 0) this.burn(state);
 	}
 
-	private burn(state: Float64Array, fuelShare: number, { densityKgM3 }: Environment): void {
+	private burn(state: Float64Array): void {
 		const { airplane } = this;
+		const { fuelShare, densityKgM3 } = this.charge;
 		const burnt =
 			BURN_STEPS *
 			STEP_SECONDS *

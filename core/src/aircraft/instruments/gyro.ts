@@ -67,7 +67,8 @@ export function stepAttitudeGyro(
 	leanTargetDeg: number,
 	seconds: number
 ): void {
-	const erection = ERECTION_DEG_PER_SECOND * rotor ** 4 * seconds;
+	const square = rotor * rotor;
+	const erection = ERECTION_DEG_PER_SECOND * square * square * seconds;
 	gyro.errorBankDeg += clamp(leanTargetDeg - gyro.errorBankDeg, -erection, erection);
 	gyro.errorPitchDeg += clamp(-gyro.errorPitchDeg, -erection, erection);
 	if (rotor < 1) {

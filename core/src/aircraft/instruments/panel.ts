@@ -297,8 +297,8 @@ function updateGyros(
 	state.attitudeTumbleDegPerSecond = attitude.tumbleDegPerSecond;
 
 	const grip = gripOf(state.vacuumRotor);
-	const earth = EARTH_RATE_DEG_PER_HOUR * Math.sin((setup.latitudeDeg * Math.PI) / 180);
-	const driftPerHour = -earth + FRICTION_DRIFT_DEG_PER_HOUR * setup.lean.heading;
+	const driftPerHour =
+		-EARTH_RATE_DEG_PER_HOUR * setup.sineOfLatitude + FRICTION_DRIFT_DEG_PER_HOUR * setup.lean.heading;
 	// A card whose rotor runs down wanders off and is taken along by its case; one that has stopped stands.
 	const wander = DYING_WANDER_DEG_PER_SECOND * Math.max(0, 1 - state.vacuumRotor) * (1 - grip);
 	state.headingDriftDeg +=

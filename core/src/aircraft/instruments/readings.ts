@@ -78,7 +78,7 @@ export interface InstrumentState {
 /** What does not change in a flight. */
 export interface InstrumentSetup {
 	dip: number;
-	latitudeDeg: number;
+	sineOfLatitude: number;
 	/** Static port error as a share of impact pressure. */
 	staticErrorShare: number;
 	deviation: readonly [number, number, number];

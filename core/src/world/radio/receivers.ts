@@ -59,6 +59,19 @@ const stateAtRest = (): RadioState => ({
 	rnavFromEastNm: 0
 });
 
+/** A search that is not done again for the number it was last done for: a frequency is asked for at every reading and turned seldom. */
+function remembering<Found>(search: (number: number) => Found): (number: number) => Found {
+	let last = 0;
+	let found = search(last);
+	return (number) => {
+		if (number !== last) {
+			last = number;
+			found = search(number);
+		}
+		return found;
+	};
+}
+
 /**
  * All receivers of an aircraft in an area. A function of place, time, settings and a little memory (lags,
  * what has been identified, the RNAV unit's leg), so that a flight taken up again shows the same.
@@ -72,9 +85,9 @@ export class Radios {
 	private readonly seenNow = new Map<Site, Seen>();
 	private readonly identLengths = new Map<string, number>();
 	private readonly markers: Extract<Station, { kind: 'marker' }>[];
-	/** Who sends on a frequency: asked at every reading and never changing. */
-	private readonly navOn = new Map<number, NavStation | undefined>();
-	private readonly beaconOn = new Map<number, NdbStation | undefined>();
+	/** Who sends on the frequency of each receiver. */
+	private readonly navOn: readonly ((mhz: number) => NavStation | undefined)[];
+	private readonly beaconOn: (khz: number) => NdbStation | undefined;
 	private readonly heard: (NavStation | undefined)[] = [undefined, undefined];
 	private fresh = true;
 
@@ -84,6 +97,8 @@ export class Radios {
 		seed: number
 	) {
 		this.rnav = new RnavUnit(area);
+		this.navOn = [0, 1].map(() => remembering((mhz) => navStationOn(area, mhz)));
+		this.beaconOn = remembering((khz) => ndbOn(area, khz));
 		this.markers = area.stations.filter((one) => one.kind === 'marker');
 		this.phases = SWINGS_HZ.map((_, i) => ((seed * (i + 3) * 0.61803398875) % 1) * 2 * Math.PI);
 	}
@@ -98,10 +113,9 @@ export class Radios {
 		return sum / 2.4;
 	}
 
-	private hearing(mhz: number, carried: Carried): NavStation | undefined {
+	private hearing(receiver: 0 | 1, mhz: number, carried: Carried): NavStation | undefined {
 		if (!carried.powered || onChannel(mhz, this.state.silentMHz)) return undefined;
-		if (!this.navOn.has(mhz)) this.navOn.set(mhz, navStationOn(this.area, mhz));
-		const station = this.navOn.get(mhz);
+		const station = this.navOn[receiver]!(mhz);
 		return station && this.receives(station, carried) ? station : undefined;
 	}
 
@@ -112,11 +126,6 @@ export class Radios {
 		const seen = seenFrom(from, carried, this.area.variationDeg);
 		this.seenNow.set(from, seen);
 		return seen;
-	}
-
-	private ndbAt(khz: number): NdbStation | undefined {
-		if (!this.beaconOn.has(khz)) this.beaconOn.set(khz, ndbOn(this.area, khz));
-		return this.beaconOn.get(khz);
 	}
 
 	private receives(station: NavStation | NdbStation, carried: Carried): boolean {
@@ -139,9 +148,9 @@ export class Radios {
 		// The one that was tuned when it began, until the failure is taken back.
 		state.silentMHz = carried.trouble.stationOff > 0 ? state.silentMHz || settings.nav1.activeMHz : 0;
 		const { heard } = this;
-		heard[0] = this.hearing(settings.nav1.activeMHz, carried);
-		heard[1] = this.hearing(settings.nav2.activeMHz, carried);
-		const ndb = carried.powered ? this.ndbAt(settings.adf.activeKHz) : undefined;
+		heard[0] = this.hearing(0, settings.nav1.activeMHz, carried);
+		heard[1] = this.hearing(1, settings.nav2.activeMHz, carried);
+		const ndb = carried.powered ? this.beaconOn(settings.adf.activeKHz) : undefined;
 		const beacon = ndb && this.receives(ndb, carried) ? ndb : undefined;
 		const share = this.fresh ? 1 : seconds / NEEDLE_LAG;
 		const needle1 = this.needle(heard[0], 0, settings, carried);
