@@ -15,7 +15,6 @@ export function normalizeDeg(deg: number): number {
 
 /** An angle brought into (−180, 180] degrees. */
 export function signedDeg(deg: number): number {
-	if ((deg > -180 && deg < 0) || (deg > 0 && deg <= 180)) return deg;
 	const wrapped = normalizeDeg(deg);
 	return wrapped > 180 ? wrapped - 360 : wrapped;
 }
