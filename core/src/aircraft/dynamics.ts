@@ -258,7 +258,7 @@ export class EquationsOfMotion {
 
 /**
  * Kutta's third-order method with a fixed step; the quaternion is brought back to unit length. Over a minute of violent
- * control it stays within a millionth of a foot of steps a quarter as long; a fourth stage would cost a third more.
+ * control it stays within a hundred-thousandth of a foot of steps a quarter as long; a fourth stage would cost a third more.
  * Source: W. Kutta, Beitrag zur näherungsweisen Integration totaler Differentialgleichungen, 1901.
  */
 export class Integrator {
